@@ -20,9 +20,10 @@ const ROOMS = {
   opening: ["api", "app", "work", "slip", "drawing", "stages"],
   print: ["api", "tape", "app", "photos", "work", "slip", "drawing"],
   lines: ["api", "tape", "app", "work", "drawing", "outbox"],
-  usual: ["api", "tape", "app", "work"],
+  usual: ["api", "tape", "app", "work", "drawing"],
   cutting: ["api", "tape", "app", "work", "outbox"],
   buying: ["api", "tape", "app", "outbox"],
+  crew: ["api", "app", "outbox", "tape"],
   plan: ["api", "tape", "app", "timing"],
   board: ["api", "tape", "app", "photos", "work", "drawing", "lines", "usual", "outbox"],
 };

@@ -32,15 +32,16 @@ def main() -> None:
     """Jambo: rough openings for doors. `./jambo demo` starts it with three made-up jobs."""
 
 
+EXISTING = click.Path(exists=True, dir_okay=False, path_type=Path)
 PORT = click.option("--port", type=click.IntRange(1024, 65535), help="Port to serve on; a free one if left out.")
 
 
-def _serve(port: int | None, *, demo: bool, hosts: tuple[str, ...] = ()) -> None:
+def _serve(port: int | None, *, demo: bool, **how: Any) -> None:
     # little of what is made while it starts is garbage: nothing looks for it until it is warm
     gc.disable()
     from jambo.running.serve import serve as start
 
-    start(port, demo=demo, hosts=hosts)
+    start(port, demo=demo, **how)
 
 
 @main.command()
@@ -53,15 +54,58 @@ def demo(port: int | None) -> None:
 @main.command()
 @PORT
 @click.option(
-    "--host", "hosts", multiple=True, help="A name this Jambo answers to beside localhost, behind a proxy of your own."
+    "--host",
+    "hosts",
+    multiple=True,
+    help="A name this Jambo is asked by through a proxy of your own; then everybody signs in.",
 )
-def serve(port: int | None, hosts: tuple[str, ...]) -> None:
-    """Serve without demo data, on this machine alone.
+@click.option(
+    "--site", is_flag=True, help="Answer phones on the site’s network too; somebody leads first (./jambo lead)."
+)
+@click.option(
+    "--site-port", type=click.IntRange(1024, 65535), help="Port for phones; 8138, or a free one, if left out."
+)
+@click.option(
+    "--certificate", type=EXISTING, help="A certificate for --site in the place of the machine’s own, with its --key."
+)
+@click.option("--key", type=EXISTING)
+@click.option("--workers", type=click.IntRange(1, 64), default=1, show_default=True, help="Processes that answer.")
+def serve(
+    port: int | None,
+    hosts: tuple[str, ...],
+    site: bool,
+    site_port: int | None,
+    certificate: Path | None,
+    key: Path | None,
+    workers: int,
+) -> None:
+    """Serve without demo data, on this machine alone; with --site, phones on the site’s network too.
 
     JAMBO_DATABASE_URL names an existing database to use instead of a private one, and JAMBO_DATABASE_OWNER_URL the same
     under an account that may define its tables.
     """
-    _serve(port, demo=False, hosts=hosts)
+    if hosts and site:
+        raise CommandError("--site answers phones itself, and --host is for a proxy that does: leave one of them out")
+    if (certificate is None) != (key is None):
+        raise CommandError("--certificate and --key go together")
+    given = (certificate, key) if certificate and key else None
+    _serve(port, demo=False, hosts=hosts, open_site=site, site_port=site_port, certificate=given, workers=workers)
+
+
+@main.command()
+@click.argument("name", nargs=-1, required=True)
+@click.option("--passphrase", is_flag=True, help="Ask for a passphrase to sign in with, too.")
+def lead(name: tuple[str, ...], passphrase: bool) -> None:
+    """Make NAME a lead, who says who else may sign in, and print a code that pairs a phone; while Jambo runs or not."""
+    from jambo.running.leads import make_lead
+
+    said = " ".join(name)
+    words = (
+        click.prompt(f"A passphrase for {said}", hide_input=True, confirmation_prompt=True, err=True)
+        if passphrase
+        else None
+    )
+    make_lead(said, words)
 
 
 @main.command()
@@ -187,11 +231,23 @@ def shots(into: Path | None, only: str | None) -> None:
 @click.option("--crash", is_flag=True, help="Instead: 50 writers, a backup under writers, heavy questions, then kills.")
 @click.option("--seconds", type=float, default=60, show_default=True, help="How long the 50 writers write.")
 @click.option("--kills", type=int, default=20, show_default=True, help="How often each of the two is killed.")
-def bench(crash: bool, seconds: float, kills: int) -> None:
+@click.option("--crew", is_flag=True, help="Instead: readers by several processes, a hundred who listen, signing in.")
+@click.option("--cluster", is_flag=True, help="Instead: 60 writers while database servers of a cluster of three die.")
+@click.option("--growth", is_flag=True, help="Instead: five years of a firm, 2,000 jobs, and what reading them takes.")
+def bench(crash: bool, seconds: float, kills: int, crew: bool, cluster: bool, growth: bool) -> None:
     """Measure and print the figures Jambo means to reach."""
     from jambo.running.bench import measure, strain
+    from jambo.running.cluster import outages
+    from jambo.running.crew_bench import measure_crew
+    from jambo.running.firm import measure_growth
 
-    if crash:
+    if crew:
+        measure_crew()
+    elif growth:
+        measure_growth()
+    elif cluster:
+        click.echo(outages(writers=60, jobs=5, apart=8.0))
+    elif crash:
         strain(seconds, kills)
     else:
         measure()

@@ -141,6 +141,18 @@ def test_an_order_comes_in_parts_and_some_goes_back(client, buying):
     assert ("ordered", "3 Leaf, 2-6 × 6-8 (30 × 80 × 1 3/8 in): taken back") in told
 
 
+def test_one_line_is_ordered_once_by_two(client, buying):
+    """Two windows saw no order of the leaves: the second is told who ordered, and orders more only when it has seen that."""
+    leaf = line(client, buying, "leaf")
+    body = {"key": leaf["key"], "count": 3, "seen": 0}
+    said = client.post(f"{buying}/orders", json=body, headers={"X-Jambo-Who": "Bo"})
+    assert said.status_code == 201
+    again = client.post(f"{buying}/orders", json=body)
+    assert (again.status_code, again.json()["errors"][0]["reason"]) == (422, "Bo has ordered 3 of these since")
+    (order,) = line(client, buying, "leaf")["orders"]
+    assert client.post(f"{buying}/orders", json=body | {"count": 1, "seen": order["id"]}).status_code == 201
+
+
 def test_one_delivery_is_booked_once_by_two(client, buying):
     """Each saw nothing come of two: the second is told, though one is still to come."""
     order = ordered(client, buying, "leaf", 2)

@@ -116,3 +116,19 @@ def test_an_opening_is_the_same_with_a_length_as_typed_and_as_kept(client, path,
         assert typed == kept, text
         assert {one[path]["canonical"] for one in there} == {there[0][path]["canonical"]}, text
         assert there[0][path]["length"] == canonical["length"], text
+
+
+@pytest.mark.parametrize(
+    ("text", "against", "told"),
+    [
+        ("32", "129/4 in", "1/4 in less"),
+        ("32 3/8", "129/4 in", "1/8 in more"),
+        ("32 1/4", "129/4 in", "the same"),
+        ("32 1/4", "1033/32 in", "1/16 in less"),  # 1/32: half a mark goes up
+        ("32 1/4", "2065/64 in", "the same"),  # 1/64: less than half a mark
+        ("820 mm", "129/4 in", "1/16 in more"),  # 819.15 mm: 0.85 mm more, 0.033 in
+        ("32", "", None),
+    ],
+)
+def test_a_reading_is_held_against_what_was_planned(client, text, against, told):
+    assert hear(client, text, against=against).json()["against"] == told

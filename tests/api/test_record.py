@@ -192,13 +192,14 @@ def test_a_sign_off_that_no_longer_holds_says_so(client, opening):
 
     def told():
         signed = client.get(f"{job}/log", params={"what": "signed"}).json()["lines"][0]["words"]
-        return client.get(job).json()["openings"][0]["holds"], "no longer holds" in signed
+        lapsed = client.get(f"{job}/waits").json()["lapsed"]
+        return client.get(job).json()["openings"][0]["holds"], "no longer holds" in signed, lapsed
 
-    assert told() == (True, False)
+    assert told() == (True, False, 0)
     change(client, opening, PLAIN["opening"] | {"room": "Study"})
-    assert told() == (True, False)
+    assert told() == (True, False, 0)
     change(client, opening, PLAIN["opening"] | {"floors": {"a": [{"thickness": "1"}], "b": [{"thickness": "3/4"}]}})
-    assert told() == (False, True)
+    assert told() == (False, True, 1)
 
 
 def test_what_runs_on_a_track_is_signed_off_without_gaps(client, job):

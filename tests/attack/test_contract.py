@@ -30,6 +30,7 @@ CALLS = [
     pytest.param(call, mode, id=f"{call.label}-{mode.value}")
     for call in (one.ok() for one in DESCRIBED.get_all_operations())
     for mode in GenerationMode
+    if not call.path.endswith("/live")  # which is told without end
     if mode == GenerationMode.POSITIVE or call.body or next(call.iter_parameters(), None)  # else nothing can be wrong
 ]
 

@@ -18,7 +18,7 @@ from jambo.running.machine import CommandError
 from jambo.running.mariadb import Server
 from jambo.running.serve import keep_alive, open_database
 from jambo.store import database as store
-from jambo.store import jobs
+from jambo.store import jobs, servers
 from jambo.store.database import Database
 from jambo.store.failures import Busy, Full, Unfit, Unreachable, failure_of
 from jambo.store.migrate import RIGHTS, NewerDatabase, known, migrate
@@ -42,6 +42,7 @@ def owner(local):
         (pymysql.err.ProgrammingError(1146, "Table 'jambo.log' doesn't exist"), Unfit),
         (pymysql.err.OperationalError(1045, "Access denied"), Unfit),
         (pymysql.err.OperationalError(1290, "running with the --read-only option"), Unfit),
+        (pymysql.err.OperationalError(1419, "no SUPER privilege and binary logging is enabled"), Unfit),
         (pymysql.err.OperationalError(2003, "Can't connect"), Unreachable),
         (pymysql.err.OperationalError(2013, "Lost connection"), Unreachable),
         (pymysql.err.InterfaceError(0, ""), Unreachable),
@@ -60,7 +61,7 @@ def test_an_error_is_told_as_what_it_is(error, kind):
 def test_what_met_others_is_tried_three_times_more(client, monkeypatch, caplog, failures, status, tries):
     asked = []
 
-    def rows(t):
+    def rows(t, *_):
         asked.append(1)
         if len(asked) <= failures:
             raise Busy("a deadlock")
@@ -81,7 +82,7 @@ def test_what_met_others_is_tried_three_times_more(client, monkeypatch, caplog, 
 
 
 def test_a_lock_not_had_in_time_is_busy_and_nothing_is_written(local, client, monkeypatch):
-    monkeypatch.setattr(store, "WAIT_SECONDS", 1.0)
+    monkeypatch.setattr(servers, "WAIT_SECONDS", 1.0)
     impatient = Database(local.server.url)
     job = client.post("/api/jobs", json={"name": "Locked"}).json()["id"]
     with local.database.transaction(writes=True) as holder:
@@ -93,7 +94,7 @@ def test_a_lock_not_had_in_time_is_busy_and_nothing_is_written(local, client, mo
 
 
 def test_a_connection_is_waited_for_so_long(local, monkeypatch):
-    monkeypatch.setattr(store, "WAIT_SECONDS", 0.05)
+    monkeypatch.setattr(servers, "WAIT_SECONDS", 0.05)
     monkeypatch.setattr(store, "CONNECTIONS", 1)
     small = Database(local.server.url)
     with small.transaction(), pytest.raises(Busy, match="every connection"), small.transaction():
@@ -127,7 +128,7 @@ def test_openings_heads_floors_and_job_do_not_wait_in_a_ring(local, client):
 
 
 def test_a_fault_is_told_numbered_logged_and_the_connection_goes_on(client, monkeypatch, caplog):
-    def broken(t):
+    def broken(t, *_):
         raise RuntimeError("planted")
 
     monkeypatch.setattr(jobs, "jobs", broken)
@@ -159,7 +160,7 @@ def own(tmp_path):
 
 
 def test_a_hung_database_holds_nobody_up_for_long_and_pages_come_all_the_while(tmp_path, monkeypatch):
-    monkeypatch.setattr(store, "ANSWER_SECONDS", 1)
+    monkeypatch.setattr(servers, "ANSWER_SECONDS", 1)
     dist = tmp_path / "dist"
     (dist / "assets").mkdir(parents=True)
     (dist / "index.html").write_text("<title>Jambo</title>")
@@ -181,7 +182,7 @@ def test_a_hung_database_holds_nobody_up_for_long_and_pages_come_all_the_while(t
                 ]
             finally:
                 os.kill(server.process.pid, signal.SIGCONT)
-            monkeypatch.setattr(database, "_silent_until", 0.0)
+            monkeypatch.setattr(database._servers, "in_turn", lambda *, writes=False: database._servers.places)
             assert client.get("/api/jobs").status_code == 200
         database.close()
 

@@ -89,12 +89,18 @@ def asked(client, of):
             path.replace("{job_id}", str(of["job"])).replace("{opening_id}", str(of["opening"])).replace("{unit}", "in")
         )
         at = at.replace("{trade}", "wallboard")
-        if "{" not in at and path not in (
-            "/api/heard",
-            "/api/level",
-            "/api/steps",
-            "/api/line",
-            "/api/jobs/{job_id}/line",
+        if (
+            "{" not in at
+            and not at.endswith("/live")
+            and path
+            not in (
+                "/api/site/authority.pem",
+                "/api/heard",
+                "/api/level",
+                "/api/steps",
+                "/api/line",
+                "/api/jobs/{job_id}/line",
+            )
         ):
             found[at] = client.get(at)
     found["wall"] = client.post(f"/api/walls/{of['wall']}/layout", json={})

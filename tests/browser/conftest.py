@@ -22,7 +22,10 @@ def playwright():
 def profile(playwright, local):
     """One browser for all tests, which keeps what it compiled, and a session in it that empties what it holds."""
     size = {"width": 1280, "height": 800}
-    with one_profile(playwright, base_url=local.url, viewport=size, reduced_motion="reduce", locale="en-GB") as context:
+    with one_profile(
+        playwright, base_url=local.url, viewport=size, reduced_motion="reduce", locale="en-GB", service_workers="block"
+    ) as context:
+        context.add_init_script("delete window.EventSource")  # nothing changes under a test by itself; see test_live.py
         yield context, context.new_cdp_session(context.pages[0])
 
 

@@ -5,7 +5,7 @@ import re
 import pytest
 from PIL import Image
 from playwright.sync_api import expect
-from walking import settled
+from walking import settled, unfold
 
 from helpers import PLAIN
 
@@ -28,6 +28,8 @@ def site(client):
 
 def ready(page):
     expect(page.locator("main").first).to_be_visible()
+    if page.url.endswith("/cutting"):
+        unfold(page, re.compile("×"))
     expect(page.locator("[aria-busy=true]")).to_have_count(0)
     settled(page)
 

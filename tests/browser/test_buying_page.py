@@ -5,6 +5,7 @@ from datetime import date, timedelta
 
 import pytest
 from playwright.sync_api import expect
+from walking import unfold
 
 from helpers import PLAIN
 
@@ -21,11 +22,11 @@ def shop(client):
 
 
 def leaves(page):
-    return page.get_by_role("region", name="Leaves")
+    return unfold(page, "Leaves")
 
 
 def screws(page):
-    return page.get_by_role("region", name="Screws, nails, shims and fixings")
+    return unfold(page, "Screws, nails, shims and fixings")
 
 
 def test_a_line_is_ordered_comes_in_parts_and_goes_back(page, client, shop):
@@ -38,6 +39,7 @@ def test_a_line_is_ordered_comes_in_parts_and_goes_back(page, client, shop):
     form.get_by_label("From whom").fill("Lockside")
     form.get_by_label("Promised for").fill((date.today() - timedelta(days=2)).isoformat())
     page.reload()  # what was typed is held
+    leaves(page)
     row.get_by_role("button", name=re.compile("^Order: Leaf")).click()
     expect(form.get_by_label("From whom")).to_have_value("Lockside")
     form.get_by_label("From whom").press("Enter")
@@ -51,6 +53,7 @@ def test_a_line_is_ordered_comes_in_parts_and_goes_back(page, client, shop):
     check.get_by_role("button", name="Write it down").click()
     expect(check).to_have_count(0)
     page.get_by_role("link", name="To buy").click()
+    leaves(page)
     expect(row).to_contain_text("; 1 came")
     row.get_by_role("button", name=re.compile("^Send back")).click()
     form.get_by_label("Why").fill("a 24 where 2-6 was meant")

@@ -4,6 +4,7 @@ import re
 
 import pytest
 from playwright.sync_api import expect
+from walking import unfold
 
 from helpers import POCKET, plain
 
@@ -107,6 +108,7 @@ def test_a_wrong_thing_has_both_ways_out_side_by_side(page, client, job):
     page.get_by_role("dialog").get_by_role("button", name="Write it down").click()
     expect(here).to_have_count(0)
     page.get_by_role("link", name="To buy").click()
+    unfold(page, "Frames, units and kits")
     expect(page.get_by_text("1 went back: printed 24")).to_be_visible()
 
 

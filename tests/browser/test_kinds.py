@@ -1,8 +1,11 @@
 """Every kind of door laid out from nothing by keyboard, and a slab slid along its track."""
 
+import re
+
 import pytest
 from playwright.sync_api import expect
 from test_screens import figure, fill, saved
+from walking import settled
 
 from helpers import PLAIN
 
@@ -56,7 +59,7 @@ KINDS = {
 def test_from_nothing_by_keyboard(page, job, kind):
     steps, facts, (stage, frames, more), figures = KINDS[kind]
     page.goto(f"/jobs/{job}")
-    expect(page.get_by_role("link", name="House rules")).to_be_visible()
+    expect(page.get_by_role("button", name="New opening")).to_be_visible()
     page.keyboard.press("n")
     page.get_by_role("radio", name="Swing", exact=True).focus()
     for _ in range(steps):
@@ -130,3 +133,55 @@ def test_every_fact_a_frame_asks_for_has_a_field_with_the_rule_that_stands_in(pa
     for fact in facts:
         expect(page.locator(f"[data-path='opening.frame.{fact}'] input")).to_be_visible()
     expect(page.locator("[data-path='opening.frame.thickness'] input")).to_have_attribute("placeholder", thick)
+
+
+def test_a_slider_in_a_standing_wall_takes_at_most_twenty_five_actions(page, client):
+    """From the board: every press and every field filled is one; nothing is asked then that is not said."""
+    job = client.post("/api/jobs", json={"name": "Old mill", "work": "renovation"}).json()["id"]
+    page.goto(f"/jobs/{job}")
+    done = []
+
+    def fill_in(label, text):
+        field = page.get_by_label(label, exact=True).first
+        field.fill(text)
+        done.append(label)
+        return field
+
+    def press(*where):
+        page.get_by_role(where[0], name=where[1]).first.click()
+        done.append(where[1])
+
+    fill_in("One more, in a line", "S1 face slider 36 x 80 kitchen").press("Enter")
+    done.append("Enter")
+    page.locator("a.card").click()
+    done.append("S1")
+    press("tab", "Door")
+    fill_in("Slab thickness", "1 3/8")
+    press("tab", "Floor")
+    press("button", "Bare floor")
+    press("tab", "Track")
+    page.get_by_text("The casing's outer edge").click()
+    done.append("from the casing")
+    fill_in("Track bought", "72")
+    several = fill_in("Studs found, from the casing’s outer edge", "2 3/4; a hand; 34 3/4")
+    several.press("Enter")
+    expect(page.get_by_text(re.compile("not a length"))).to_be_visible()
+    expect(several).to_have_value("2 3/4; a hand; 34 3/4")  # all or none: nothing typed is lost
+    several.fill("2 3/4; 18 3/4; 34 3/4; 50 3/4")
+    several.press("Enter")
+    expect(page.get_by_label("Middle of stud 4", exact=True)).to_have_value("50 3/4")
+    press("tab", "Wall")
+    fill_in("Base thickness", "5/8")
+    fill_in("Bolt heads", "0")
+    fill_in("Casing thickness", "3/4")
+    press("tab", "Frame")
+    fill_in("Finish on side A", "1/2")
+    page.get_by_text("Stays up", exact=True).click()
+    done.append("stays")
+    press("tab", "Trim")
+    fill_in("Width of the casing", "2 1/4")
+    expect(page.locator(".figure.waits")).to_have_count(0)
+    settled(page)
+    (opening,) = client.get(f"/api/jobs/{job}").json()["openings"]
+    assert opening["brief"]["waits_on"] == []
+    assert len(done) <= 25, done

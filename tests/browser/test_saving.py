@@ -141,7 +141,8 @@ def test_crew_rules_stand_under_the_jobs_and_conflicts_are_said(page, client):
     page.get_by_role("radiogroup", name="Whose rules").get_by_text("The crew, in millimetres").click()
     fill(page, "Gap at the hinges", "3.5")
     expect(page.locator("[data-path='rules.crew.hinge_gap'] .heard")).to_contain_text("3.5 mm")
-    saved(page)
+    page.get_by_role("button", name="Keep them for the crew").click()
+    expect(page.get_by_role("status").filter(has_text="Saved")).to_be_visible()
     page.goto(f"/jobs/{jobs[1]}/rules")
     expect(page.get_by_label("Gap at the hinges", exact=True)).to_have_attribute("placeholder", "3.5")
     expect(page.locator("[data-path='rules.job.hinge_gap'] .heard")).to_have_text("settled by the crew")
@@ -149,9 +150,9 @@ def test_crew_rules_stand_under_the_jobs_and_conflicts_are_said(page, client):
     client.put("/api/crew-rules/mm", json={"version": kept["version"], "rules": {}}).raise_for_status()
     page.get_by_role("radiogroup", name="Whose rules").get_by_text("The crew, in millimetres").click()
     page.get_by_label("Gap at the hinges", exact=True).fill("4")  # one change, based on the version before
-    expect(page.get_by_role("alert")).to_contain_text(
-        "Someone changed this since you opened it. What differs: hinge gap"
-    )
+    page.get_by_role("button", name="Keep them for the crew").click()
+    expect(page.get_by_role("alert")).to_contain_text("Somebody changed these since. What you chose is still here")
+    expect(page.get_by_label("Gap at the hinges", exact=True)).to_have_value("4")
     assert client.get("/api/crew-rules/mm").json()["rules"] == {}
 
 
@@ -247,7 +248,7 @@ def test_what_was_changed_just_before_leaving_is_on_the_board(page, new_opening)
     width(page).fill("28")
     expect(figure(page, "ro_width")).to_have_text("30 1/4 in")
     page.get_by_role("link", name="Test job").click()
-    expect(page.locator(".JobPage-card-size")).to_contain_text("28 × 80 in")
+    expect(page.locator(".OpeningCard-card-size")).to_contain_text("28 × 80 in")
     page.locator("a.card").click()
     expect(width(page)).to_have_value("28")
     saved(page)

@@ -5,6 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 from test_screens import saved
+from walking import go
 
 from helpers import PLAIN
 
@@ -59,7 +60,7 @@ def move_one_and_back(page, house):
 def align_heads(page, house):
     """Every head needs 81 3/8; one raised by hand governs nothing, and the storey aligns on its common line."""
     page.goto(house["job"])
-    page.get_by_role("link", name="Head lines").click()
+    go(page, "Walls", "Head lines")
     storey = page.get_by_role("region", name="Ground")
     storey.get_by_role("button", name="Align: longer legs").click()
     expect(storey).to_contain_text("every head is on one line")
@@ -106,7 +107,7 @@ def cut_into_the_old_wall(page, house):
 def choose_the_tile(page, house):
     """Leaves open to A: the tile under G3 and G5 carries their figures; under G2 nobody said which floor runs below the closed leaf: it may yet be the tile."""
     page.goto(house["job"])
-    page.get_by_role("link", name="Floors").click()
+    go(page, "Walls", "Floors")
     waits = page.get_by_role("region", name="What waits on a floor")
     expect(waits.get_by_role("link")).to_have_text(["G2", "G3", "G5"])
     tile = page.locator("#tile")
@@ -215,7 +216,7 @@ def test_a_job_is_renamed_taken_off_the_board_and_put_back(page, client, job):
 
 
 def test_walls_are_added_and_openings_put_into_them_from_the_screen(page, client, job):
-    page.goto(f"/jobs/{job}")
+    page.goto(f"/jobs/{job}/walls")
     page.get_by_role("button", name="Add a wall").click()
     page.get_by_label("Name", exact=True).fill("Garden side")
     page.get_by_label("Length", exact=True).fill("12'")
@@ -231,8 +232,10 @@ def test_walls_are_added_and_openings_put_into_them_from_the_screen(page, client
     page.get_by_label("It stands in").select_option("Kitchen side")
     expect(page.get_by_label("Name of the wall")).to_have_value("Kitchen side")
     expect(page.get_by_label("Length", exact=True)).to_have_value("120")
-    page.goto(f"/jobs/{job}")
-    expect(page.get_by_role("navigation", name="Walls")).to_contain_text("Garden side (0)Kitchen side (1)")
+    go(page, "Walls")
+    walls = page.get_by_role("main").get_by_role("listitem")
+    expect(walls.filter(has_text="Garden side").get_by_role("link")).to_have_count(1)
+    expect(walls.filter(has_text="Kitchen side")).to_contain_text("No place in it yet: K1")
 
 
 def test_what_was_found_in_a_wall_is_reached_from_the_flag_that_asks_for_it(page, client, house):

@@ -2,7 +2,7 @@
 
 import pytest
 from playwright.sync_api import expect
-from walking import settled
+from walking import go, settled
 
 from helpers import PLAIN
 
@@ -122,7 +122,7 @@ def test_an_empty_wall_says_so(page, client, job):
 def test_heads_are_put_on_one_line_from_the_job(page, client):
     jobs = {j["job"]["name"]: j["id"] for j in client.get("/api/jobs").json()}
     page.goto(f"/jobs/{jobs['Signal house weaving school']}")
-    page.get_by_role("link", name="Head lines").click()
+    go(page, "Walls", "Head lines")
     storey = page.get_by_role("region", name="leaves of 1981 mm")
     expect(storey).to_contain_text("governs")
     row = storey.locator("tbody tr", has_text="L3")
@@ -246,8 +246,8 @@ def test_an_empty_wall_is_taken_out_and_put_back(page, client, job):
     wall = client.post(f"/api/jobs/{job}/walls", json={"name": "Spare wall"}).json()["id"]
     page.goto(f"/walls/{wall}")
     page.get_by_role("button", name="Take this wall out of the job").click()
-    walls = page.get_by_role("navigation", name="Walls")
-    expect(walls).to_be_visible()
+    walls = page.get_by_role("main")
+    expect(walls.get_by_text("No wall yet")).to_be_visible()
     expect(walls.get_by_text("Spare wall")).to_have_count(0)
     page.get_by_role("button", name="Put it back").click()
     expect(walls.get_by_text("Spare wall")).to_be_visible()
@@ -262,7 +262,7 @@ def test_a_clash_is_told_on_the_board_and_on_both_pages_until_one_moves(page, fi
     stops = page.get_by_role("button", name="Stops")
     expect(stops).to_have_text("Stops 2")
     stops.click()
-    expect(page.locator("a.card .JobPage-card-mark")).to_have_text(["G1", "G2"])
+    expect(page.locator("a.card .OpeningCard-card-mark")).to_have_text(["G1", "G2"])
     page.goto(f"/openings/{ids[0]}/frame")
     told = page.locator("[data-code=opening-over-neighbour]")
     expect(told).to_contain_text("This opening and G2 overlap by 8 1/4 in")

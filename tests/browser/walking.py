@@ -1,6 +1,7 @@
 """Going through every field of a page, by role and by name, as the walks of entry do."""
 
 import os
+import re
 from fractions import Fraction
 from urllib.parse import urlsplit
 
@@ -67,7 +68,8 @@ def fields(page):
     for n, named in enumerate(every.evaluate_all(NAMED)):
         if named:
             path, label, kind = named
-            if label != "A day off":  # chosen, it stands as a button of its own
+            # chosen, it stands as a button of its own; left, as rows
+            if label != "A day off" and not path.endswith(" several"):
                 found.setdefault((path, label), (every.nth(n), kind))
     return found
 
@@ -111,6 +113,24 @@ def again(page, name):
     return fields(page)[name]
 
 
+def go(page, place, name=None):
+    """Go to a place of the job, and to a page of it, by the row that stands on every page."""
+    places = page.get_by_role("navigation", name="Settings" if place == "The job" else "Places of the job")
+    places.get_by_role("link", name=place).click()
+    if name:
+        page.get_by_role("navigation", name=place, exact=True).get_by_role("link", name=name, exact=True).click()
+
+
+def unfold(page, name):
+    """Open a section of a page that stands there in one line."""
+    section = page.get_by_role("region", name=name).first
+    head = section.get_by_role("heading").get_by_role("button").first
+    expect(head).to_be_visible()
+    if head.get_attribute("aria-expanded") == "false":
+        head.click()
+    return section
+
+
 def settled(page):
     """Nothing is on its way to the server, nor will be: what is drafted is sent after a pause, unless it is refused."""
     page.evaluate(
@@ -130,7 +150,11 @@ def settled(page):
     )
 
 
-FORMS = {"stock": "Add to pocket kits", "plan": "One more", "came": "It came"}  # what opens the form of a page
+FORMS = {
+    "stock": "Add to pocket kits",
+    "plan": re.compile("One more|Somebody works here"),
+    "came": "It came",
+}  # what opens the form of a page
 
 
 # what "Change many" is asked to change
@@ -144,6 +168,8 @@ def with_form(page):
         expect(choose).to_be_visible()
         for fact in FACTS if not page.locator(FIELDS).count() else ():
             choose.select_option(fact)
+    if page.url.endswith("/cutting"):
+        unfold(page, re.compile("×"))
     if opener := FORMS.get(urlsplit(page.url).path.rpartition("/")[2]):
         button = page.get_by_role("button", name=opener)
         expect(page.locator(FIELDS).or_(button).first).to_be_visible()

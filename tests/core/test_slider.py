@@ -222,6 +222,29 @@ def test_what_stands_out_nobody_said_how_far_is_waited_for(unsaid):
     assert "opening.casing.thickness" in [m.path for m in cased.missing]
 
 
+@pytest.mark.parametrize(
+    ("change", "asked"),
+    [
+        ({}, []),
+        ({"opening.floors.a": None}, ["opening.floors.a"]),
+        ({"wall.finish_a": None}, ["wall.finish_a"]),
+        # taped from the wall's end the studs are held against where the opening stands; new casing is cut to both floors
+        ({"opening.door.slider.studs_from": "wall"}, ["opening.position.distance"]),
+        ({"opening.stays": {"casing": "new"}}, ["opening.floors.b", "wall.finish_b"]),
+        ({"wall.existing": False}, ["opening.floors.b", "opening.position.distance", "wall.finish_b", "wall.height"]),
+        ({"opening.door.slider.hung_on": "B"}, ["opening.floors.b", "wall.finish_b"]),
+    ],
+)
+def test_in_a_standing_wall_a_slider_asks_for_its_own_side_alone(change, asked):
+    own = SLIDER["opening.door.slider"] | {"studs_from": "casing", "studs": [{"at": "3"}, {"at": "19"}]}
+    casing = {"width": "2 1/4", "thickness": "3/4"}
+    doc = {**SLIDER, "opening.door.slider": own, "opening.casing": casing, "opening.stays": {"casing": "stays"}}
+    far = {"wall.existing": True, "wall.finish_b": None, "wall.height": None, "opening.floors.b": None}
+    result = solved(plain(**doc | far | {"opening.position": {}} | change))
+    assert sorted(m.path for m in result.missing) == asked
+    assert "not-worked-out" not in codes(result)
+
+
 @pytest.mark.parametrize("end", ["left", "right"])
 def test_a_new_wall_knows_its_own_studs(end):
     """Centres every 16 from the layout's start, as if somebody had found them there."""

@@ -9,7 +9,7 @@ from found_cases import STRAIGHT, surveyed
 from hypothesis import given
 from hypothesis import strategies as st
 
-from helpers import codes, inch, solved
+from helpers import PLAIN, codes, inch, plain, solved
 from jambo.core.facts.readings import PLACES, SIGN, Reading, Survey
 from jambo.core.quantities.figure import Known, Source
 from jambo.core.quantities.millimetres import as_length, in_mm
@@ -319,3 +319,22 @@ def test_a_pad_may_begin_with_what_a_reading_begins_with(unit, leaf, starts):
     doc = {"unit": unit, "opening": {"door": {"leaves": [leaf]}, "floors": {"a": [], "b": []}}}
     told = {ask["place"]: ask["starts"] for ask in solve_document(parse(Document, doc))["found"]["asks"]}
     assert {place: told[place] for place in starts} == starts
+
+
+def test_seven_are_read_first_and_each_says_what_was_planned():
+    """30 + 2 x 1/8 + 2 x 3/4 + 2 x 1/4 wide, 82 3/8 high; corner to corner the root of 32.25^2 + 82.375^2, 88.46."""
+    asks = solve_document(parse(Document, PLAIN))["found"]["asks"]
+    wide, tall, across = "32 1/4 in", "82 3/8 in", "88 1/2 in"
+    told = {one["place"]: one["planned"] for one in asks}
+    assert [(one["place"], told[one["place"]]) for one in asks if one["first"]] == [
+        ("width_foot", wide), ("width_middle", wide), ("width_head", wide), ("height_left", tall), ("height_right", tall),
+        ("lean_left", None), ("lean_right", None),
+    ]  # fmt: skip
+    assert [one["place"] for one in asks[:7]] == [one["place"] for one in asks if one["first"]]
+    assert {text for place, text in told.items() if place.startswith("diagonal")} == {across}
+    # nobody said how high the leaf is: nothing is planned there, and nothing is told
+    bare = plain(**{"opening.door.leaves": [{"width": "30"}]})
+    heights = {
+        one["planned"] for one in solve_document(parse(Document, bare))["found"]["asks"] if "height" in one["place"]
+    }
+    assert heights == {None}

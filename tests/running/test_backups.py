@@ -14,7 +14,6 @@ from click.testing import CliRunner
 from jambo.cli import main
 from jambo.format.document import Job
 from jambo.jobs.checking import NEVER_CHANGED, what_is_gone, what_is_wrong
-from jambo.jobs.jobs import open_job
 from jambo.running import backups
 from jambo.running.local import running
 from jambo.running.machine import CommandError
@@ -22,6 +21,7 @@ from jambo.running.mariadb import Server
 from jambo.running.serve import open_database
 from jambo.running.strain import lost, new_job, writing
 from jambo.store import backup as store
+from jambo.store import feeds
 from jambo.store import migrate as migrations
 from jambo.store.backup import MANIFEST, TABLES, BackupProblem, dump, load, rows_of, verify
 from jambo.store.database import Database
@@ -172,8 +172,9 @@ def test_an_upgrade_keeps_a_backup_first_and_the_older_program_brings_it_back(ot
     monkeypatch.setattr(migrations, "known", lambda: {n: every[n] for n in older})
     monkeypatch.setattr(store, "known", migrations.known)
     database = open_database(other.url, other.owner_url, tmp_path)
-    for name in ("Old", "Older", "Oldest"):  # what is there of the newest tables an older program does not know
-        open_job(database, Job(name=name), "")
+    with database.transaction(writes=True) as t:  # what is there of the newest tables an older program does not know
+        for name in ("Old", "Older", "Oldest"):
+            t.run("INSERT INTO job (doc) VALUES (%s)", [Job(name=name).model_dump_json()])
     database.close()
     assert [*tmp_path.glob("*.zip")] == []  # a first start has nothing to keep
     monkeypatch.undo()
@@ -307,3 +308,16 @@ def test_one_is_kept_every_day_by_itself_and_trouble_is_said(local, tmp_path, ca
     now[0] += timedelta(days=1)
     backups.keep_daily(local.server.url, tmp_path, ended, lambda: now[0])
     assert "the daily backup was not taken: only 0 MB are free" in capsys.readouterr().err
+
+
+def test_the_key_of_a_calendar_stands_in_no_backup_and_its_address_goes_on(local, other, tmp_path):
+    with local.database.transaction(writes=True) as t:
+        key = feeds.new_feed(t, 1, "crew")["secret"]
+    dump(local.server.url, tmp_path / "feed.zip")
+    with zipfile.ZipFile(tmp_path / "feed.zip") as archive:
+        assert not [name for name in archive.namelist() if key.encode() in archive.read(name)]
+    load(other.owner_url, other.url, tmp_path / "feed.zip")
+    database = Database(other.url)
+    with database.transaction() as t:
+        assert feeds.feed(t, key)["of_whom"] == "crew" and [row["secret"] for row in feeds.feeds(t, 1)] == [None]
+    database.close()

@@ -21,9 +21,9 @@ from jambo.api.app import create_app
 from jambo.cli import main
 from jambo.running import machine
 from jambo.running.local import serving
-from jambo.running.machine import ROOT, CommandError, free_port, need_programs, run
+from jambo.running.machine import ROOT, CommandError, free_port, listen, need_programs, run
 from jambo.running.mariadb import Server
-from jambo.running.serve import listen, open_database
+from jambo.running.serve import open_database
 from jambo.running.strain import served
 
 
@@ -164,7 +164,7 @@ def test_of_many_who_listen_on_a_port_one_does():
 
 def _listens(port):
     try:
-        return listen(port)
+        return listen(port, 0)
     except CommandError as trouble:
         return trouble
 

@@ -9,18 +9,19 @@ import { Notifications } from "@mantine/notifications";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { createBrowserRouter, Outlet, RouterProvider, useLocation } from "react-router";
+import { createBrowserRouter, Outlet, RouterProvider, ScrollRestoration, useLocation } from "react-router";
 
 import { ApiProblem } from "./api/client";
 import { Broken } from "./app/Broken";
 import { useFocusKept } from "./app/focus";
+import { keepPages } from "./app/keptPages";
 import { Keys } from "./app/Keys";
 import { Lost } from "./app/Lost";
 import { ShowProvider } from "./app/show";
 import { theme } from "./app/theme";
 import { askAgain, PAUSE, Waiting } from "./app/Waiting";
-import { JobPage } from "./board/JobPage";
 import { JobsPage } from "./board/JobsPage";
+import { OnlySigned } from "./crew/OnlySigned";
 import { PadProvider } from "./tape/padOut";
 import { begin } from "./outbox/outbox";
 import { useSender } from "./outbox/usePress";
@@ -28,6 +29,7 @@ import { scopeOf, TypedIn } from "./tape/typed";
 
 const pages = () => import("./pages");
 const later = (name: keyof Awaited<ReturnType<typeof pages>>) => async () => ({ Component: (await pages())[name] });
+const crew = () => import("./crew/crew");
 void pages().catch(() => undefined); // whoever goes to one asks again
 
 const router = createBrowserRouter([
@@ -39,15 +41,22 @@ const router = createBrowserRouter([
         ErrorBoundary: Broken,
         children: [
           { path: "/", Component: JobsPage },
+          { path: "/pair", lazy: async () => ({ Component: (await crew()).PairPage }) },
+          { path: "/me", lazy: async () => ({ Component: (await crew()).MePage }) },
+          { path: "/crew", lazy: async () => ({ Component: (await crew()).CrewPage }) },
           { path: "/stock", lazy: later("StockPage") },
-          { path: "/jobs/:jobId", Component: JobPage },
+          { path: "/jobs/:jobId", lazy: later("JobPage") },
+          { path: "/jobs/:jobId/next", lazy: later("NextPage") },
+          { path: "/jobs/:jobId/walls", lazy: later("WallsPage") },
           { path: "/jobs/:jobId/usual", lazy: later("UsualPage") },
           { path: "/jobs/:jobId/change", lazy: later("FactsPage") },
           { path: "/jobs/:jobId/rules", lazy: later("RulesPage") },
           { path: "/jobs/:jobId/floors", lazy: later("FloorsPage") },
           { path: "/jobs/:jobId/many", lazy: later("ManyPage") },
           { path: "/jobs/:jobId/heads", lazy: later("HeadsPage") },
-          { path: "/jobs/:jobId/record", lazy: later("LogPage") },
+          { path: "/jobs/:jobId/record", lazy: later("RecordPage") },
+          { path: "/jobs/:jobId/photographs", lazy: later("PhotographsPage") },
+          { path: "/jobs/:jobId/signed", lazy: later("SignedPage") },
           { path: "/jobs/:jobId/lists", lazy: later("ListsPage") },
           { path: "/jobs/:jobId/cutting", lazy: later("CuttingPage") },
           { path: "/jobs/:jobId/buying", lazy: later("BuyingPage") },
@@ -69,6 +78,7 @@ const router = createBrowserRouter([
 ]);
 
 begin();
+keepPages();
 const queries = new QueryClient({
   defaultOptions: {
     queries: {
@@ -86,7 +96,10 @@ function Site() {
   useSender();
   return (
     <TypedIn scope={scopeOf(useLocation().pathname)}>
-      <Outlet />
+      <OnlySigned>
+        <Outlet />
+      </OnlySigned>
+      <ScrollRestoration />
     </TypedIn>
   );
 }

@@ -1,9 +1,12 @@
-// The pages behind the first two: one file, fetched as soon as the first stands, so that a phone that loses the house's network keeps them.
+// The pages behind the first: one file, fetched as soon as the first stands, so that a phone that loses the house's network keeps them.
 export { FloorsPage } from "./board/FloorsPage";
+export { JobPage } from "./board/JobPage";
 export { HeadsPage } from "./board/HeadsPage";
-export { LogPage } from "./board/LogPage";
+export { PhotographsPage, RecordPage, SignedPage } from "./board/LogPage";
 export { RulesPage } from "./board/RulesPage";
+export { NextPage } from "./board/NextPage";
 export { StockPage } from "./board/StockPage";
+export { WallsPage } from "./board/WallsPage";
 export { WallPage } from "./board/WallPage";
 export { BuyingPage } from "./buying/BuyingPage";
 export { CamePage } from "./buying/CamePage";

@@ -5,11 +5,12 @@ from __future__ import annotations
 import sys
 from collections.abc import AsyncIterator, Callable, Sequence
 from contextlib import asynccontextmanager
+from functools import partial
 from pathlib import Path
 from typing import Any
 
-from fastapi import FastAPI
-from fastapi.responses import HTMLResponse, Response
+from fastapi import FastAPI, Request
+from fastapi.responses import FileResponse, HTMLResponse, Response
 from fastapi.staticfiles import StaticFiles
 from starlette.exceptions import HTTPException
 
@@ -23,8 +24,10 @@ from jambo.api import (
     heads,
     health,
     jobs,
+    live,
     mending,
     openings,
+    people,
     photos,
     planning,
     readings,
@@ -41,6 +44,28 @@ from jambo.store.database import Database
 
 # an answer hands the interpreter on some thirty times, and each time waits for as long as this beside one that computes: 5 ms unsaid
 SWITCH_SECONDS = 0.0005
+PARTS = (
+    health,
+    people,
+    live,
+    mending,
+    jobs,
+    readings,
+    photos,
+    planning,
+    openings,
+    schedule,
+    solving,
+    buying,
+    calendars,
+    catalogue,
+    cutting,
+    stock,
+    walls,
+    heads,
+    floors,
+    usual,
+)
 
 
 def create_app(
@@ -48,6 +73,9 @@ def create_app(
     dist: Path | None = None,
     hosts: Sequence[str] = (),
     room: Callable[[], str] = lambda: "",
+    demo: Callable[[Database], bool] = lambda _: False,
+    site: people.Site | None = None,
+    proxied: bool = False,
 ) -> FastAPI:
     """Make the application.
 
@@ -56,6 +84,9 @@ def create_app(
         dist: the built front end to serve, if any.
         hosts: names this machine is called by beside the loopback ones.
         room: what is to be said of the disk, "" where there is room.
+        demo: puts made-up jobs in where no job was ever kept, and says whether it did.
+        site: how phones reach this machine, None where a proxy of somebody's own sees to that.
+        proxied: it is reached through a proxy, so that nobody is known by sitting at the machine.
     """
 
     app = FastAPI(
@@ -69,26 +100,11 @@ def create_app(
     )
     app.state.database = database
     app.state.room = room
-    for part in (
-        health,
-        mending,
-        jobs,
-        readings,
-        photos,
-        planning,
-        openings,
-        schedule,
-        solving,
-        buying,
-        calendars,
-        catalogue,
-        cutting,
-        stock,
-        walls,
-        heads,
-        floors,
-        usual,
-    ):
+    app.state.demo = demo
+    app.state.site = site
+    app.state.told = live.Told(database) if database is not None else None
+    app.state.proxied = proxied
+    for part in PARTS:
         app.include_router(part.router)
     tell_errors(app)
     app.add_middleware(Gate, hosts=hosts)
@@ -98,12 +114,17 @@ def create_app(
 
 
 @asynccontextmanager
-async def _beside_children(_: FastAPI) -> AsyncIterator[None]:
+async def _beside_children(app: FastAPI) -> AsyncIterator[None]:
     CHILDREN.start()
     sys.setswitchinterval(SWITCH_SECONDS)
+    site: people.Site | None = app.state.site
+    if site is not None:
+        site.run_in(app)
     try:
         yield
     finally:
+        if site is not None:
+            await site.ended()
         CHILDREN.close()
 
 
@@ -117,9 +138,16 @@ class Assets(StaticFiles):
         return answer
 
 
+async def _given(file: Path, _: Request) -> Response:
+    """Give a file whose name stays whatever is in it."""
+    return FileResponse(file, headers={"Cache-Control": "no-cache"})
+
+
 def _serve_pages(app: FastAPI, dist: Path) -> None:
     """Serve the front end: its files, and its one page for every other address."""
     app.mount("/assets", Assets(directory=dist / "assets"), name="assets")
+    for file in (one for one in dist.iterdir() if one.suffix in (".js", ".webmanifest", ".png")):
+        app.add_route(f"/{file.name}", partial(_given, file), include_in_schema=False)
     start = (dist / "index.html").read_bytes()  # kept at hand: it comes whatever disk and database do
 
     @app.get("/{path:path}", include_in_schema=False)

@@ -1,10 +1,11 @@
 """Every way a call can go wrong, in words: what the answer looks like and which exception it is made from.
 
-400  the request cannot be read            409  someone changed it since
-403  it comes from another site's page     413  it is too large
-404  there is no such thing                421  it is meant for another machine
-405  it is not done that way               422  what was said cannot be taken
-500  a fault in Jambo                      503  the database does not do it now
+400  the request cannot be read            413  it is too large
+401  nobody is signed in                   421  it is meant for another machine
+403  it is not theirs to do                422  what was said cannot be taken
+404  there is no such thing                429  too many tries to sign in
+405  it is not done that way               500  a fault in Jambo
+409  someone changed it since              503  the database does not do it now
 """
 
 from __future__ import annotations
@@ -24,16 +25,18 @@ from typing_extensions import TypedDict
 from jambo.api.gate import TOO_LARGE
 from jambo.children import Overrun
 from jambo.format.problems import MOST_ERRORS, FieldError, Refused, in_words
+from jambo.jobs.people import NotForYou, NotSignedIn, TooMany
 from jambo.store.failures import StoreFailure
 from jambo.store.kept import NotFound, Unreadable, VersionConflict
 from jambo.store.openings import changed_paths
 
 
 class ErrorOut(TypedDict):
-    """What went wrong and why; `request` is the number the log has it under."""
+    """What went wrong and why; `request` is the number the log has it under, `job` whose it was that is gone."""
 
     error: str
     reason: str
+    job: NotRequired[int]
     request: NotRequired[str]
 
 
@@ -77,7 +80,7 @@ class ConflictOut(TypedDict):
 
 
 RESPONSES: dict[int | str, dict[str, Any]] = {
-    **{code: {"model": ErrorOut} for code in (400, 403, 404, 413, 421, 503)},
+    **{code: {"model": ErrorOut} for code in (400, 401, 403, 404, 413, 421, 429, 503)},
     409: {"model": ConflictOut},
     405: {
         "model": ErrorOut,
@@ -132,7 +135,9 @@ async def _on_refused(_: Request, error: Exception) -> JSONResponse:
 
 
 async def _on_not_kept(_: Request, error: Exception) -> JSONResponse:
-    return JSONResponse({"error": "not found", "reason": f"there is no {error.args[0]}, or it was removed"}, 404)
+    assert isinstance(error, NotFound)
+    gone = {"error": "not found", "reason": f"there is no {error.args[0]}, or it was removed"}
+    return JSONResponse(gone if error.job is None else gone | {"job": error.job}, 404)
 
 
 async def _on_stale(_: Request, error: Exception) -> JSONResponse:
@@ -161,6 +166,20 @@ async def _on_overrun(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, Overrun)
     said = {"error": "busy", "reason": f"{error.why}. Try again in a moment"}
     return JSONResponse(said, 503, headers={"Retry-After": "5"})
+
+
+async def _on_nobody(_: Request, error: Exception) -> JSONResponse:
+    return JSONResponse({"error": "sign in", "reason": str(error)}, 401)
+
+
+async def _on_not_theirs(_: Request, error: Exception) -> JSONResponse:
+    return JSONResponse({"error": "not yours", "reason": str(error)}, 403)
+
+
+async def _on_too_many(_: Request, error: Exception) -> JSONResponse:
+    minutes = error.args[0]
+    said = f"too many tries from here, or for this name; wait {minutes} minutes, or ask a lead for a code"
+    return JSONResponse({"error": "too many", "reason": said}, 429, headers={"Retry-After": str(minutes * 60)})
 
 
 _HTTP = {
@@ -197,4 +216,7 @@ def tell_errors(app: FastAPI) -> None:
     app.add_exception_handler(VersionConflict, _on_stale)
     app.add_exception_handler(StoreFailure, _on_store_failure)
     app.add_exception_handler(Overrun, _on_overrun)
+    app.add_exception_handler(NotSignedIn, _on_nobody)
+    app.add_exception_handler(NotForYou, _on_not_theirs)
+    app.add_exception_handler(TooMany, _on_too_many)
     app.add_exception_handler(HTTPException, _on_http)

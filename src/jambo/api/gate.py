@@ -28,7 +28,7 @@ TOO_LARGE = "too large", "the request is larger than a megabyte, or its photogra
 LOOPBACK = ("127.0.0.1", "localhost", "::1")
 # scripts are our own files alone; styles may stand in the page, because Mantine writes its variables there
 POLICY = (
-    "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; font-src 'self'; img-src 'self' data:; "
+    "default-src 'none'; script-src 'self'; worker-src 'self'; style-src 'self' 'unsafe-inline'; font-src 'self'; img-src 'self' data:; "
     "connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 )
 PROTECTION = {
@@ -83,7 +83,7 @@ class Gate:
                 raise HTTPException(413)
             return message
 
-        refused = self._refusal(Headers(scope=scope), most)
+        refused = self._refusal(scope, most)
         if refused is not None:
             await _answer(out, *refused)
             return
@@ -99,11 +99,12 @@ class Gate:
             said = f"a fault in Jambo, noted as request {number}. Nothing already saved is lost"
             await _answer(out, 500, "fault", said, number)
 
-    def _refusal(self, headers: Headers, most: int) -> tuple[int, str, str] | None:
+    def _refusal(self, scope: Scope, most: int) -> tuple[int, str, str] | None:
         """Say why a request is not meant for us, or None."""
+        headers = Headers(scope=scope)
         host = headers.get("host", "")
-        name = _name(host)
-        if name not in self.hosts:
+        name = name_in(host)
+        if name not in self.hosts and not _own_address(scope, name):
             said = f"this Jambo does not answer to {host[:60]!r}; start it with --host {name[:60]} if it should"
             return 421, "wrong host", said
         origin = headers.get("origin")
@@ -120,7 +121,12 @@ def _most(path: str) -> int:
     return MOST_PICTURE if path.startswith("/api/") and path.endswith("/photos") else MOST_BYTES
 
 
-def _name(host: str) -> str:
+def _own_address(scope: Scope, name: str) -> bool:
+    """Whether a request names the very address it came in at: a number, which no website can have pointed at this machine."""
+    return scope["scheme"] == "https" and bool(scope.get("server")) and name == scope["server"][0].lower()
+
+
+def name_in(host: str) -> str:
     """The name in a Host header, without its port and brackets; "" where it is none."""
     try:
         return (urlsplit(f"//{host}").hostname or "").lower()

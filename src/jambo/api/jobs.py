@@ -2,20 +2,22 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
-from fastapi import APIRouter, Query
-from pydantic import Field
+from fastapi import APIRouter, Query, Request
+from pydantic import BaseModel, Field
 from typing_extensions import TypedDict
 
 from jambo.api.shared import GREATEST_ID, Based, BasedOn, Db, Id, Route, ShownQuery, SomeId, Who
 from jambo.core.quantities.tape import Unit
 from jambo.format.document import Job, Rules
-from jambo.jobs import jobs, lists, rules, waits
-from jambo.jobs.jobs import JobPage, ListedJob, LogPage
+from jambo.jobs import finding, jobs, lists, rules, waits
+from jambo.jobs.finding import FoundOut
+from jambo.jobs.jobs import AT_ONCE, JobPage, ListedJob, LogPage
 from jambo.jobs.kept import KeptJob, KeptRules, NewId
-from jambo.jobs.waits import WaitsOut
+from jambo.jobs.waits import JobWaitsOut, WaitsOut
 from jambo.views.job.lists import JobLists
+from jambo.views.opening.changes import ChangeOut
 
 router = APIRouter(prefix="/api", tags=["jobs"], route_class=Route)
 
@@ -32,10 +34,23 @@ class SaveRules(Based):
     rules: Rules
 
 
+class TryRules(BaseModel):
+    """House rules that would be the job's, or the crew's."""
+
+    level: Literal["job", "crew"]
+    rules: Rules
+
+
 class WalkOrder(Based):
     """Opening ids in the order they are walked, and the version of the order it was changed from."""
 
     order: Annotated[list[SomeId], Field(max_length=20_000)]
+
+
+class DemoOut(TypedDict):
+    """Whether the made-up jobs were put in: nothing is where there was a job before."""
+
+    loaded: bool
 
 
 class WalkKept(TypedDict):
@@ -44,16 +59,42 @@ class WalkKept(TypedDict):
     walk_version: int
 
 
+Most = Annotated[int, Query(ge=1, le=5000)]
+Before = Annotated[int | None, Query(ge=1, le=GREATEST_ID, description="Only jobs older than this one.")]
+
+
 @router.get("/jobs", response_model_exclude_unset=True)
-def list_jobs(db: Db) -> list[ListedJob]:
-    """List the jobs, newest first."""
-    return jobs.list_jobs(db)
+def list_jobs(
+    db: Db,
+    before: Before = None,
+    most: Most = AT_ONCE,
+) -> list[ListedJob]:
+    """List jobs, newest first, so many at once."""
+    return jobs.list_jobs(db, before, most)
+
+
+@router.get("/find")
+def find_in_all_jobs(db: Db, text: Annotated[str, Query(max_length=120)] = "") -> FoundOut:
+    """Look in every job for a mark, a room, a job's name, a leaf's size or a person."""
+    return finding.find(db, text)
 
 
 @router.get("/waits")
-def what_waits(db: Db) -> list[WaitsOut]:
-    """Say of the newest jobs what waits in each: stops, missing facts, units that have not come, what comes next."""
-    return waits.waits(db)
+def what_waits(db: Db, before: Before = None, most: Most = AT_ONCE) -> list[WaitsOut]:
+    """Say of jobs as they are listed what waits in each: stops, missing facts, units that have not come, what comes next."""
+    return waits.waits(db, before, most)
+
+
+@router.get("/jobs/{job_id}/waits")
+def what_waits_in(db: Db, job_id: Id) -> JobWaitsOut:
+    """Say what waits in a job, and which of its openings, in walking order."""
+    return waits.waits_in(db, job_id)
+
+
+@router.post("/demo")
+def put_in_demo(request: Request, db: Db) -> DemoOut:
+    """Put in made-up jobs to look round in, where no job was ever kept."""
+    return {"loaded": request.app.state.demo(db)}
 
 
 @router.post("/jobs", status_code=201)
@@ -109,6 +150,12 @@ def job_log(
 ) -> LogPage:
     """Give a page of a job's log, newest first: of one opening, one kind of event, or lines with some words, if asked."""
     return jobs.record_page(db, job_id, opening_id, what, find, before)
+
+
+@router.post("/jobs/{job_id}/rules/try")
+def try_rules(db: Db, job_id: Id, tried: TryRules, shown: ShownQuery) -> list[ChangeOut]:
+    """Say what other house rules would do to the job's openings. Nothing is kept."""
+    return rules.try_rules(db, job_id, tried.level, tried.rules, shown)
 
 
 @router.get("/crew-rules/{unit}", response_model_exclude_unset=True)

@@ -31,7 +31,7 @@ class NewReading(BaseModel):
 
 
 # seconds between the press and its way to the server, of a phone that had no network
-Ago = Annotated[float, Field(ge=0, le=3 * 86_400, allow_inf_nan=False)]
+Ago = Annotated[float, Field(ge=0, le=90 * 86_400, allow_inf_nan=False)]
 
 
 class NewEvent(BaseModel):

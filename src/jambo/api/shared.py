@@ -21,11 +21,13 @@ from fastapi.routing import APIRoute
 from pydantic import BaseModel, BeforeValidator, Field
 from starlette.concurrency import run_in_threadpool
 
+from jambo.api.asking import as_seen, let_in
 from jambo.format.problems import FieldError, Refused, path_of
 from jambo.jobs.repeated import ASKED, DoneAlready, Once, given_before, keep
 from jambo.jobs.shown import Shown
 from jambo.store.database import CONNECTIONS, Database
 from jambo.store.failures import Busy, StoreFailure
+from jambo.store.kept import ASKED_BY, Asked
 
 P = ParamSpec("P")
 T = TypeVar("T")
@@ -46,16 +48,25 @@ Db = Annotated[Database, Depends(_database, scope="function", max_concurrency=CO
 
 
 def _who(
+    request: Request,
     name: Annotated[
         str,
         Header(
-            alias="X-Jambo-Who", max_length=4000, description="Who is asking, in any script: UTF-8, percent-encoded."
+            alias="X-Jambo-Who",
+            max_length=4000,
+            description="At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known.",
         ),
     ] = "",
 ) -> str:
     with contextlib.suppress(ValueError):  # sent raw by a client that does not encode: headers are read as Latin-1
         name = name.encode("latin-1").decode("utf-8")
     said = re.sub(r"[\s\x00-\x1f\x7f]+", " ", unquote(name, errors="replace")).strip()
+    if request.state.asker.person is not None:
+        signed: str = request.state.asker.name
+        if said and said != signed and ONCE in request.headers:  # it waited here while somebody else signed in
+            reason = f"{said[:LONGEST_NAME]} pressed this, and {signed} is signed in here"
+            raise Refused([FieldError("X-Jambo-Who", reason, f"press it anew, or let {said[:LONGEST_NAME]} sign in")])
+        return signed
     if len(said) > LONGEST_NAME:
         raise Refused([FieldError("X-Jambo-Who", "the name is too long", f"at most {LONGEST_NAME} characters")])
     return said
@@ -186,6 +197,8 @@ def _with(wrong: re.Pattern[str], data: Any, path: tuple[str | int, ...]) -> tup
 
 
 _ANSWERING: set[str] = set()  # the names of which an asking is being answered
+WROTE = "x-jambo-wrote"  # the lines of the record that an answer tells were written
+MOST_TOLD = 400
 ONCE = "x-jambo-once"  # the name a write is asked under: asked again under it, it is done once and answered as before
 
 
@@ -221,19 +234,30 @@ async def _once(name: str, request: Request, handle: Callable[[Request], Corouti
 
 
 class Route(APIRoute):
-    """How every call of the API is run: its body checked, and tried again where it met others."""
+    """How every call of the API is run: for whom it is, its body checked, and tried again where it met others."""
 
     def __init__(self, path: str, endpoint: Callable[..., Any], **options: Any) -> None:
         super().__init__(path, _again(endpoint), **options)
 
     def get_route_handler(self) -> Callable[[Request], Coroutine[Any, Any, Response]]:
-        """Check the text of the body before the call reads it."""
+        """Let in whom it is for, and check the text of the body before the call reads it."""
         handle = super().get_route_handler()
 
         async def checked(request: Request) -> Response:
-            await _check_text(request)
-            if (name := request.headers.get(ONCE)) is None or request.method == "GET":
-                return await handle(request)
-            return await _once(name, request, handle)
+            asker = request.state.asker = await let_in(request, f"{request.method} {self.path}")
+            asked = Asked(asker.person)
+            mark = ASKED_BY.set(asked)
+            try:
+                await _check_text(request)
+                if (name := request.headers.get(ONCE)) is None or request.method == "GET":
+                    answer = await handle(request)
+                else:
+                    answer = await _once(name, request, handle)
+                answer = as_seen(asker, answer)
+                if asked.lines:  # so that a page that is told what others write knows its own
+                    answer.headers[WROTE] = ",".join(map(str, asked.lines[-MOST_TOLD:]))
+                return answer
+            finally:
+                ASKED_BY.reset(mark)
 
         return checked

@@ -11,7 +11,7 @@ from typing_extensions import TypedDict
 
 from jambo.api.shared import Route, ShownQuery, Straight
 from jambo.core.quantities.notation import NotALength, exact_text
-from jambo.core.quantities.tape import Unit
+from jambo.core.quantities.tape import Unit, beside
 from jambo.core.survey.level import read_level
 from jambo.format.document import Document, Show
 from jambo.format.facts import heard_length, tape_of
@@ -33,13 +33,24 @@ def solve(document: Document, sums: bool = True) -> Straight:
     return Straight(solve_document(document, sums=sums))
 
 
+Against = Annotated[str | None, Query(max_length=100)]
+
+
+class HeardOut(ParsedLengthOut):
+    """What was heard in a text, and how much more or less that is than the length it was held against."""
+
+    against: str | None
+
+
 @router.get("/heard")
 async def heard(
-    text: Annotated[str, Query(max_length=1000)], unit: Unit, kind: str, shown: ShownQuery
-) -> ParsedLengthOut:
-    """Read one piece of tape text: what was heard, in both systems."""
+    text: Annotated[str, Query(max_length=1000)], unit: Unit, kind: str, shown: ShownQuery, against: Against = None
+) -> HeardOut:
+    """Read one piece of tape text: what was heard, in both systems, and how it stands `against` another length."""
     tape = tape_of(Show(unit=shown.unit or unit, step=shown.step), unit)
-    return heard_out(heard_length(text, unit, kind, tape), unit, tape)
+    found = heard_length(text, unit, kind, tape)
+    other = heard_length(against, unit, kind, tape).length if against else None
+    return {**heard_out(found, unit, tape), "against": beside(found.length, other, tape) if other is not None else None}
 
 
 class LevelOut(TypedDict):

@@ -210,7 +210,8 @@ def _in_force(kind: KindOfDoor, laid: _InWall, found: AsFound) -> Planned:
         figures = figures | Figures.of(mark.measure for mark in plate_read.marks)
         figures = figures | boxes_in_hole(plate_read, laid.level, opening.placing)
         planned = replace(planned, plate=plate_read.with_more([*kind.marks(opening, plate_read, figures)]))
-    return replace(planned, figures=standing.not_framed(figures, placed=planned.track is not None))
+    unasked = kind.unasked(opening)
+    return replace(planned, figures=standing.not_framed(figures, unasked, placed=planned.track is not None))
 
 
 def _framing_ends(laid: Plate, wall: Wall, placing: Placing) -> tuple[Length | None, Length | None]:
@@ -246,7 +247,7 @@ def _missing(figures: Figures, opening: Opening) -> tuple[Missing, ...]:
 def _cut_list(kind: KindOfDoor, planned: Planned, around: Around) -> tuple[Piece, ...]:
     opening, figures, wall = planned.opening, planned.figures, planned.wall
     frame = opening.frame
-    depth = frame.depth.value if frame.depth else value_of(figures[names.FRAME_DEPTH])
+    depth = frame.depth.value if frame.depth else figures.value(names.FRAME_DEPTH)
     left, least = planned.standing and opening.stays.casing != "new", planned.rules.value(house.CRIPPLE_LEAST)
     return cut_list(
         [] if planned.standing else [*in_steel(uprights(figures, wall, opening.header, around), wall)],

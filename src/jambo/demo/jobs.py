@@ -95,9 +95,10 @@ SEED_LIBRARY: Doc = {
         ],
     },
     "trades": [("wallboard", 5, 8), ("paint", 9, 12)],
-    # cards that were timed: mark, operation, who, how many minutes it took, and how many hours ago it was done; one ran on overnight
-    "timed": [("103", "frame", "Ottoline", 41, 46), ("102", "frame", "Bram", 52, 44), ("111", "frame", "Ottoline", 58, 24),
-              ("114", "frame", "Bram", 63, 22), ("107", "frame", "Ottoline", 893, 5)],
+    # cards that were timed: mark, operation, who, how many minutes it took, and when it began, in workdays from the start, hour and
+    # minute; one ran on overnight
+    "timed": [("103", "frame", "Ottoline", 41, (2, 8, 10)), ("102", "frame", "Bram", 52, (2, 9, 5)), ("107", "frame", "Ottoline", 893, (2, 13, 5)),
+              ("111", "frame", "Ottoline", 58, (1, 8, 0)), ("114", "frame", "Bram", 63, (1, 9, 20))],
     "rack": [("38.1x88.9", "61 in"), ("38.1x88.9", "84 1/4 in"), ("38.1x139.7", "50 1/2 in")],
     "walls": [
         {
@@ -423,6 +424,10 @@ SIGNAL_HOUSE: Doc = {
         },
     ],
 }  # fmt: skip
+
+# who signs in: the crew, and the client of one job; one of them has a phone paired
+CREW = (("Ottoline", "lead"), ("Bram", "hand"), ("Sunniva", "hand"), ("Wenzel Aske", "looker"))
+PAIRED = "Bram"
 
 JOBS = (NET_LOFT, SIGNAL_HOUSE, SEED_LIBRARY)
 RECORD = ("readings", "events", "photographed")  # what a demo opening carries beside its document

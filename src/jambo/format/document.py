@@ -561,10 +561,13 @@ class Drying(Model):
     minutes: Annotated[int, Field(ge=1, le=MOST_DRYING)]
 
 
+MOST_IN_CREW = 20
+
+
 class Crew(Model):
     """Who works on a job, when other trades come, what is put off, what dries how long, and the zone its clock is in; "" for that of the machine."""
 
-    people: Annotated[list[PlanPerson], Field(max_length=20)] = Field(default_factory=list)
+    people: Annotated[list[PlanPerson], Field(max_length=MOST_IN_CREW)] = Field(default_factory=list)
     trades: Annotated[list[TradeDay], Field(max_length=60)] = Field(default_factory=list)
     put_off: Annotated[list[NotBefore], Field(max_length=500)] = Field(default_factory=list)
     dries: Annotated[list[Drying], Field(max_length=6)] = Field(default_factory=list)

@@ -60,6 +60,22 @@ def read_text(text: str, unit: Unit, kind: str, tape: Tape | None = None) -> Par
     return read_lean(text, unit, tape) if kind == "wall_lean" else read(text, unit, kind, tape)
 
 
+def length_of(written: object, unit: Unit, kind: str) -> ParsedLength | None:
+    """What is kept of a length, read: text as on a tape, or a number with its unit; None for what is none.
+
+    Args:
+        written: what stands in the document; unit: that bare numbers are in; kind: a key of `limits.KINDS`.
+    """
+    try:
+        return (
+            read_text(written, unit, kind)
+            if isinstance(written, str)
+            else _exact(ExactLength.model_validate(written), kind)
+        )
+    except ValueError:
+        return None
+
+
 class Reader:
     """Reads the lengths of one document and gathers what was heard and what is wrong."""
 

@@ -40,12 +40,16 @@ MOST_OF_ONE = 100_000
 
 
 class NewOrder(BaseModel):
-    """Something ordered: the line of the buy list by its key, how many, from whom, promised for which day."""
+    """Something ordered: the line of the buy list by its key, how many, from whom, promised for which day.
+
+    `seen` is the newest order of that line when it was looked at (0: none): what others ordered since is not ordered twice.
+    """
 
     key: Annotated[str, Field(min_length=1, max_length=200)]
     count: Annotated[int, Field(ge=1, le=MOST_OF_ONE)]
     supplier: Annotated[str, Field(max_length=80)] = ""
     promised: Day | None = None
+    seen: Annotated[int, Field(ge=0)] | None = None
 
 
 class Movement(BaseModel):
@@ -91,6 +95,10 @@ def order(db: Database, job_id: int, new: NewOrder, shown: Shown, who: str) -> N
     ordered = Ordered(new.key, line["label"], line["detail"], new.count, new.supplier.strip(), promised)
     with db.transaction(writes=True) as t:
         kept_jobs.job(t, job_id, lock=True)
+        since = [o for o in orders_of(events.orders(t, job_id)) if o.of.key == new.key and o.id > (new.seen or 0)]
+        if new.seen is not None and since:
+            said = f"{since[-1].line.who or 'somebody'} has ordered {since[-1].of.count} of these since"
+            raise Refused([FieldError("seen", said, "look at the list again")])
         events.write(t, job_id, ordered, who)
 
 

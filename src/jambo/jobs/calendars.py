@@ -21,7 +21,8 @@ CALENDAR_SECONDS = 10.0  # a calendar is not asked for again soon: it waits for 
 
 
 class FeedOut(TypedDict):
-    """Whose calendar it is, what that is called, and where it can be subscribed to: `path` is None while nobody asked for an address."""
+    """Whose calendar it is, what that is called, and where it can be subscribed to: `path` is None while nobody
+    asked for an address, and of one that came out of a backup: it goes on, and is not shown again."""
 
     of: str
     label: str
@@ -54,7 +55,7 @@ def feeds_of_job(db: Database, job_id: int, shown: Shown) -> list[FeedOut]:
     return [
         {
             "of": of, "label": label, "id": kept[of]["id"] if of in kept else None,
-            "path": f"/api/feeds/{kept[of]['secret']}.ics" if of in kept else None,
+            "path": f"/api/feeds/{kept[of]['secret']}.ics" if of in kept and kept[of]["secret"] else None,
         }
         for of, label in names.items()
     ]  # fmt: skip

@@ -15,6 +15,7 @@ from jambo.format.problems import Refused
 from jambo.format.stock import StockItem
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import problem_of
+from jambo.store.thinning import LET_GO
 
 DOCUMENTS: dict[str, tuple[type[BaseModel], str]] = {
     "crew_rules": (Rules, "unit"), "job": (Job, "id"), "wall": (Wall, "id"), "opening": (Opening, "id"), "stock": (StockItem, "id"),
@@ -59,6 +60,7 @@ def what_is_gone(owner: Database, table: str, before: Iterable[Row]) -> Iterator
                 k
                 for k, v in row.items()
                 if (str(now[k]) if now[k] is not None else None) != (str(v) if v is not None else None)
+                and not (table == "opening_version" and k == "doc" and now[k] == LET_GO)
             ]:
                 yield f"{called} was changed since the last backup: {', '.join(changed)}"
 
@@ -73,7 +75,8 @@ def _guards(t: Transaction) -> Iterator[str]:
 
 def _documents(t: Transaction) -> Iterator[str]:
     for table, (model, key) in DOCUMENTS.items():
-        for row in t.rows(f"SELECT {key} AS called, doc FROM {table} WHERE doc IS NOT NULL"):
+        let_go = f" AND doc <> '{LET_GO}'" if table == "opening_version" else ""
+        for row in t.rows(f"SELECT {key} AS called, doc FROM {table} WHERE doc IS NOT NULL{let_go}"):
             if (problem := problem_of(model, row["doc"])) is not None:
                 yield f"{table.replace('opening_version', 'opening')} {row['called']} cannot be read: {problem}"
 

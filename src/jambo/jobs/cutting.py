@@ -18,6 +18,7 @@ from jambo.core.job.board import SolvedJob
 from jambo.core.job.record import CutFromStick, Holder, OffcutMoved, StickCut, of_kind
 from jambo.core.job.sticks import SoFar, ToCut, cuts_now, so_far, to_cut
 from jambo.core.quantities.length import Length, some, total
+from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.notation import NotALength, exact_text, read
 from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.rules import HouseRules
@@ -82,13 +83,14 @@ class NewOffcut(BaseModel):
 
 
 class CutStickLine(TypedDict):
-    """A stick that was cut, by its line in the record."""
+    """A stick that was cut, by its line in the record; `mm` is how long it was, for drawing."""
 
     id: int
     at: AwareDatetime
     who: str
     section: str
     length: str
+    mm: float
     left: str
     kept: bool
     pieces: list[str]
@@ -331,12 +333,12 @@ def drop_offcut(db: Database, job_id: int, line_id: int, who: str) -> None:
 def sticks_of_job(db: Database, job_id: int) -> list[CutStickLine]:
     """The sticks that were cut and not taken back, newest first. Raises NotFound."""
     with db.transaction() as t:
-        kept_jobs.job(t, job_id)
+        unit = kept_jobs.job(t, job_id)["doc"]["unit"]
         sticks = of_kind(events.sticks_and_offcuts(t, job_id), StickCut)
     return [
         {
             "id": line.id, "at": line.at.replace(tzinfo=UTC), "who": line.who, "section": line.event.section,
-            "length": line.event.length, "left": line.event.left, "kept": line.event.kept,
+            "length": line.event.length, "mm": in_mm(read(line.event.length, unit, "cut").length), "left": line.event.left, "kept": line.event.kept,
             "pieces": [f"{c.mark} {c.label} {c.length}" for c in line.event.cuts],
         }
         for line in reversed(sticks)

@@ -9,8 +9,7 @@ from jambo.core.planning.work import PHASES, Phase, phase_now
 from jambo.core.words.lists import fill
 from jambo.format.document import Job
 from jambo.format.problems import FieldError, Refused
-from jambo.jobs.boards import summaries_of
-from jambo.jobs.buying import orders_in
+from jambo.jobs.boards import board_of
 from jambo.jobs.check import check_job
 from jambo.jobs.documents import kept_job
 from jambo.jobs.kept import KeptJob, KeptWall, LogLine, as_job, as_wall, with_zone
@@ -22,10 +21,9 @@ from jambo.store import openings as kept_openings
 from jambo.store import walls as kept_walls
 from jambo.store.database import Database, Row, Transaction
 from jambo.store.kept import log_pages
-from jambo.store.readings import of_job as readings_of_job
-from jambo.store.rules import crew_rules
+from jambo.store.people import crew_since
 from jambo.views.job.record import page_of
-from jambo.views.opening.summary import SummaryOut, summary_out, with_clashes
+from jambo.views.opening.summary import SummaryOut, summary_out
 
 DONE = ("framed", "set", "signed")
 
@@ -59,22 +57,25 @@ class PhaseOut(TypedDict):
 
 
 class JobPage(KeptJob):
-    """A job with its walls and its openings in walking order, and that order's own version; how many orders are late; what the phases
-    its openings are in are called."""
+    """A job with its walls and its openings in walking order, and that order's own version; what the phases its openings are in are called."""
 
     walk_version: int
-    late: int
     walls: list[KeptWall]
     openings: list[ListedOpening]
     phases: list[PhaseOut]
 
 
+AT_ONCE = store.AT_ONCE
+
+
 class ToldLine(LogLine):
-    """A line of the record as it is read: its event and what of it in words, and its opening's mark."""
+    """A line of the record as it is read: its event and what of it in words, and its opening's mark; `unsigned` where there was a
+    crew and nobody was signed in."""
 
     mark: str | None
     event: str
     words: str
+    unsigned: bool
     photos: list[KeptPhoto]
 
 
@@ -85,10 +86,10 @@ class LogPage(TypedDict):
     more: int | None
 
 
-def list_jobs(db: Database) -> list[ListedJob]:
-    """List the jobs, newest first."""
+def list_jobs(db: Database, before: int | None, most: int) -> list[ListedJob]:
+    """List so many jobs, newest first; of those before one, if one is named."""
     with db.transaction() as t:
-        return [{**as_job(row), "openings": row["openings"]} for row in store.jobs(t)]
+        return [{**as_job(row), "openings": row["openings"]} for row in store.jobs(t, before, most)]
 
 
 def open_job(db: Database, job: Job, who: str) -> int:
@@ -102,20 +103,13 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
     """Give a job with its walls and its openings, solved, in walking order. Raises NotFound."""
     with db.transaction() as t:
         row = store.job(t, job_id)
-        crew = crew_rules(t, row["doc"]["unit"], as_kept=True)
+        board = board_of(t, row)
         walls = kept_walls.walls(t, job_id)
-        openings = kept_openings.openings(t, job_id)
-        read = readings_of_job(t, job_id)
-        cuts = events.cuts_of_job(t, job_id)
-        happened = events.happened_in_job(t, job_id)
         signed = events.signed_in_job(t, job_id)
         ticked = events.ticks_of_job(t, job_id)
-        _, late = orders_in(t, job_id)
     job = row["doc"]
     tape, words = shown.tape(job), shown.region(job)
-    summaries = with_clashes(
-        [*summaries_of(job, crew["doc"], openings, read, cuts, happened)], [o["wall_id"] for o in openings]
-    )
+    happened = board.done
     listed: list[ListedOpening] = [
         {
             **{k: o[k] for k in ("id", "version", "wall_id", "mark", "room")},  # type: ignore[typeddict-item]
@@ -124,12 +118,11 @@ def job_page(db: Database, job_id: int, shown: Shown) -> JobPage:
             "holds": sign_off_holds(signed.get(o["id"]), dict(one.built)),
             "phase": phase_now(one.phases, happened.get(o["id"], ()), ticked.get(o["id"], ())),
         }
-        for o, one in zip(openings, summaries, strict=True)
+        for o, one in zip(board.openings, board.summaries(), strict=True)
     ]
     return {
         **as_job(row),
         "walk_version": row["walk_version"],
-        "late": late,
         "walls": [as_wall(w) for w in walls],
         "openings": listed,
         "phases": [
@@ -145,13 +138,10 @@ def _void(t: Transaction, row: Row) -> set[int]:
     signed = events.signed_in_job(t, row["id"])
     if not signed:
         return set()
-    crew, openings = crew_rules(t, row["doc"]["unit"], as_kept=True)["doc"], kept_openings.openings(t, row["id"])
-    read, cuts = readings_of_job(t, row["id"]), events.cuts_of_job(t, row["id"])
-    done = events.happened_in_job(t, row["id"])
-    now = zip(openings, summaries_of(row["doc"], crew, openings, read, cuts, done), strict=True)
+    board = board_of(t, row)
     return {
         signed[o["id"]].id
-        for o, one in now
+        for o, one in zip(board.openings, board.each(), strict=True)
         if o["id"] in signed and not sign_off_holds(signed[o["id"]], dict(one.built))
     }
 
@@ -207,4 +197,15 @@ def record_page(
         )
         lines, more = page_of(kept, marks, find, row["doc"].get("words", "north_america"))
         lines = with_photos(t, job_id, lines)
+        since = crew_since(t)
+    lines = [
+        {
+            **line,
+            "unsigned": line["person_id"] is None
+            and line["what"] != "thinned"
+            and since is not None
+            and line["at"] >= since,
+        }
+        for line in lines
+    ]
     return {"lines": [{k: with_zone(line)[k] for k in ToldLine.__annotations__} for line in lines], "more": more}  # type: ignore[misc]

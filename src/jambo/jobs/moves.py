@@ -5,15 +5,16 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from typing import Any
 
-from jambo.format.document import Document
+from jambo.format.document import Document, Job
 from jambo.jobs.check import refuse_what_breaks
-from jambo.jobs.documents import JobGround, documents_of_job
+from jambo.jobs.documents import JobGround, documents_of_job, kept_job
 from jambo.jobs.kept import name_of
+from jambo.jobs.shown import Shown
 from jambo.store import events
 from jambo.store.database import Row, Transaction
 from jambo.store.kept import log
 from jambo.views.opening.answers import answered
-from jambo.views.opening.changes import ChangeOut, JobOpening
+from jambo.views.opening.changes import ChangeOut, JobOpening, change_of
 
 TOLD = ("ro_height", "leaf_bottom", "head_underside")  # figures the record names even where no piece is cut to them
 
@@ -40,6 +41,26 @@ def job_openings(t: Transaction, job: Row) -> list[tuple[Row, JobOpening]]:
 def as_meant(one: JobOpening) -> JobOpening:
     """The same with what is usual in its job put in."""
     return JobOpening(one.id, one.name, one.room, answered(one.document).meant, one.done)
+
+
+def check_tried(t: Transaction, job: Job, changed: Job) -> None:
+    """Raise Refused where a job that is tried could not be by itself."""
+    before, after = (JobGround.of(t, kept_job(one)).document() for one in (job, changed))
+    refuse_what_breaks([("", before, after)])
+
+
+def changes_of(
+    openings: Sequence[JobOpening], change: Callable[[Document], Document], job: Job, shown: Shown
+) -> list[ChangeOut]:
+    """What a change does to whom; openings that it leaves alone are not listed.
+
+    Args:
+        openings: of the job, as they are; change: gives the document of each as it would be; job, shown: whose tape and words it is told in.
+    """
+    kept = job.model_dump()
+    tape, words = shown.tape(kept), shown.region(kept)
+    found = [change_of(one, one.document, change(one.document), tape, words) for one in openings]
+    return [change for change in found if change["moved"] or change["refused"]]
 
 
 def note_moves(

@@ -6,14 +6,14 @@ from typing_extensions import TypedDict
 
 from jambo.format.document import Job, Usual
 from jambo.format.problems import parse
-from jambo.jobs.check import check_job, refuse_what_breaks
-from jambo.jobs.documents import JobGround, kept_job
+from jambo.jobs.check import check_job
+from jambo.jobs.documents import kept_job
 from jambo.jobs.kept import KeptJob, as_job
-from jambo.jobs.moves import job_openings, note_moves
+from jambo.jobs.moves import changes_of, check_tried, job_openings, note_moves
 from jambo.jobs.shown import Shown
 from jambo.store import jobs as store
 from jambo.store.database import Database
-from jambo.views.opening.changes import ChangeOut, JobOpening, change_of
+from jambo.views.opening.changes import ChangeOut, JobOpening
 
 
 class UsualSaved(TypedDict):
@@ -24,12 +24,7 @@ class UsualSaved(TypedDict):
 
 
 def _changes(openings: list[JobOpening], usual: Usual, job: Job, shown: Shown) -> list[ChangeOut]:
-    """What moves for whom; openings that the change leaves alone are not listed."""
-    tape, words = shown.tape(job.model_dump()), shown.region(job.model_dump())
-    found = [
-        change_of(one, one.document, one.document.model_copy(update={"usual": usual}), tape, words) for one in openings
-    ]
-    return [change for change in found if change["moved"] or change["refused"]]
+    return changes_of(openings, lambda document: document.model_copy(update={"usual": usual}), job, shown)
 
 
 def try_usual(db: Database, job_id: int, usual: Usual, shown: Shown) -> list[ChangeOut]:
@@ -38,8 +33,7 @@ def try_usual(db: Database, job_id: int, usual: Usual, shown: Shown) -> list[Cha
         row = store.job(t, job_id)
         job = parse(Job, row["doc"])
         changed = job.model_copy(update={"usual": usual})
-        before, after = (JobGround.of(t, kept_job(one)).document() for one in (job, changed))
-        refuse_what_breaks([("", before, after)])
+        check_tried(t, job, changed)
         openings = [one for _, one in job_openings(t, row)]
     return _changes(openings, usual, job, shown)
 

@@ -2,22 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from typing_extensions import TypedDict
 
 from jambo.core.job.board import Next, next_of
-from jambo.core.job.record import Line, Ticked
-from jambo.jobs.boards import summaries_of
+from jambo.core.job.record import Line, SignedOff, Ticked, sign_off_holds
+from jambo.jobs.boards import Board, board_of
 from jambo.jobs.buying import orders_in
 from jambo.jobs.kept import name_of
 from jambo.store import events
 from jambo.store import jobs as store
-from jambo.store import openings as kept_openings
 from jambo.store.database import Database, Row, Transaction
-from jambo.store.readings import of_job
-from jambo.store.rules import crew_rules
-from jambo.views.opening.summary import Summary, with_clashes
-
-MOST_JOBS = 60  # the newest; older ones are looked at when they are opened
+from jambo.views.opening.summary import Summary
 
 
 class NextOut(TypedDict):
@@ -39,6 +36,24 @@ class WaitsOut(TypedDict):
     next: NextOut | None
 
 
+class WalkedOut(TypedDict):
+    """An opening of the walk: what it is called, its wall, and what stands in its way."""
+
+    id: int
+    name: str
+    wall: int
+    stopped: bool
+    lacks: bool
+
+
+class JobWaitsOut(WaitsOut):
+    """What waits in a job, and each of its openings, in walking order; how many have moved since they were signed off, and whether somebody works here."""
+
+    lapsed: int
+    crew: bool
+    walk: list[WalkedOut]
+
+
 def _next(
     rows: list[Row], summaries: list[Summary], done: dict[int, set[str]], ticked: dict[int, dict[str, Line[Ticked]]]
 ) -> NextOut | None:
@@ -50,24 +65,49 @@ def _next(
     return None
 
 
-def _waits(t: Transaction, job: Row) -> WaitsOut:
-    rows = kept_openings.openings(t, job["id"])
-    crew = crew_rules(t, job["doc"]["unit"], as_kept=True)["doc"]
-    done = events.happened_in_job(t, job["id"])
-    solved = summaries_of(job["doc"], crew, rows, of_job(t, job["id"]), events.cuts_of_job(t, job["id"]), done)
-    summaries = with_clashes([*solved], [row["wall_id"] for row in rows])
+def _read(t: Transaction, job: Row) -> Callable[[], JobWaitsOut]:
+    """Read all that may wait in a job; what comes back works it out, after the transaction."""
+    board = board_of(t, job)
+    signed, ticked = events.signed_in_job(t, job["id"]), events.ticks_of_job(t, job["id"])
     to_come, late = orders_in(t, job["id"])
+    return lambda: _waits(board, signed, ticked, to_come, late)
+
+
+def _waits(
+    board: Board,
+    signed: dict[int, Line[SignedOff]],
+    ticked: dict[int, dict[str, Line[Ticked]]],
+    to_come: int,
+    late: int,
+) -> JobWaitsOut:
+    job, rows, summaries = board.job, board.openings, board.summaries()
     return {
         "id": job["id"],
-        "stops": sum(any(f.kind.level == "stop" for f in s.flags) or bool(s.errors) for s in summaries),
-        "missing": sum(s.stage != "ready" and not s.errors for s in summaries),
+        "stops": sum(one.stopped for one in summaries),
+        "missing": sum(one.lacks for one in summaries),
         "awaited": to_come,
         "late": late,
-        "next": _next(rows, summaries, done, events.ticks_of_job(t, job["id"])),
+        "next": _next(rows, summaries, board.done, ticked),
+        "lapsed": sum(
+            not sign_off_holds(signed.get(row["id"]), dict(one.built)) for row, one in zip(rows, summaries, strict=True)
+        ),
+        "crew": bool(job["doc"].get("crew", {}).get("people")),
+        "walk": [
+            {"id": row["id"], "name": name_of(row), "wall": row["wall_id"], "stopped": one.stopped, "lacks": one.lacks}
+            for row, one in zip(rows, summaries, strict=True)
+        ],
     }
 
 
-def waits(db: Database) -> list[WaitsOut]:
-    """Say of the newest jobs what waits in each."""
+def waits(db: Database, before: int | None, most: int) -> list[WaitsOut]:
+    """Say of so many jobs as they are listed, of those before one if one is named, what waits in each."""
     with db.transaction() as t:
-        return [_waits(t, job) for job in store.jobs(t)[:MOST_JOBS] if job["problem"] is None]
+        read = [_read(t, job) for job in store.jobs(t, before, most) if job["problem"] is None]
+    return [answer() for answer in read]
+
+
+def waits_in(db: Database, job_id: int) -> JobWaitsOut:
+    """Say what waits in a job, and where. Raises NotFound."""
+    with db.transaction() as t:
+        answer = _read(t, store.job(t, job_id))
+    return answer()

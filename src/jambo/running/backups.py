@@ -18,6 +18,7 @@ from jambo.running.mariadb import Server, running_server
 from jambo.store.backup import BackupProblem, Manifest, dump, holds, load, rows_of, verify
 from jambo.store.database import Database
 from jambo.store.failures import StoreFailure
+from jambo.store.servers import places
 
 EVERY = timedelta(days=1)
 NEWEST = 7  # kept whatever they weigh but for the limit; of older ones the newest of each week
@@ -82,8 +83,14 @@ def keep_daily(
     folder: Path,
     ended: threading.Event,
     clock: Callable[[], datetime] = lambda: datetime.now(UTC),
+    then: Callable[[], object] = lambda: None,
 ) -> None:
-    """Keep a backup whenever the last is a day old, until it is over. What goes wrong is said, and tried again at the next look."""
+    """Keep a backup whenever the last is a day old, until it is over. What goes wrong is said, and tried again at the next look.
+
+    Args:
+        address: of the database; folder: where they are kept; ended: when it is over; clock: what time it is; then: what is
+            done each time one was kept.
+    """
     while True:
         if told := room_told(folder.parent if folder.parent.exists() else Path()):
             say(told)
@@ -91,6 +98,7 @@ def keep_daily(
             kept = kept_in(folder)
             if not kept or clock() - kept[-1][0] >= EVERY:
                 keep(address, folder, now=clock())
+                then()
         except (StoreFailure, OSError) as trouble:
             say(f"the daily backup was not taken: {trouble}")
         if ended.wait(LOOK_SECONDS):
@@ -101,8 +109,9 @@ def folder() -> Path:
     """Where backups are kept by themselves: JAMBO_BACKUPS, or under `var`, those of each database of one's own apart."""
     if said := os.environ.get("JAMBO_BACKUPS"):
         return Path(said)
-    given = urlsplit(os.environ.get("JAMBO_DATABASE_URL", ""))
-    apart = f"{given.hostname}-{given.port or 3306}-{given.path.strip('/')}" if given.hostname else ""
+    given = os.environ.get("JAMBO_DATABASE_URL")
+    first, name = (places(given)[0], urlsplit(given).path.strip("/")) if given else (None, "")
+    apart = f"{first[0]}-{first[1]}-{name}" if first else ""
     return VAR / "backups" / re.sub(r"[^\w.-]", "_", apart)
 
 

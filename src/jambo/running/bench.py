@@ -44,7 +44,7 @@ from jambo.format.facts import facts_of
 from jambo.format.problems import parse
 from jambo.format.schedule import pasted
 from jambo.jobs.boards import warm_up
-from jambo.running.browser import chromium
+from jambo.running.browser import at_rest, chromium
 from jambo.running.local import Local, running, serving
 from jambo.running.machine import ROOT, VAR, free_port, say
 from jambo.running.starve import asked_again, backed_up, starved
@@ -199,6 +199,28 @@ def _many() -> str:
     return f"{spent:.1f} s on {workers} cores, {sum(peaks) // 1024} MB together (wanted <= 8 s, <= 400 MB)"
 
 
+def _job_called(local: Local, name: str) -> int:
+    with httpx.Client(base_url=local.url) as client:
+        return next(int(j["id"]) for j in client.get("/api/jobs").json() if j["job"]["name"] == name)
+
+
+def _many_openings(local: Local) -> int:
+    """Make a job of 500 openings, ten to a wall."""
+    with httpx.Client(base_url=local.url, timeout=60) as client:
+        job = client.post("/api/jobs", json={"name": "Court", "unit": "mm"}).json()["id"]
+        for n in range(500):
+            if n % 10 == 0:
+                body = {"name": f"Wall {n // 10}", "height": "2700", "length": "20 m", "bearing": "no"}
+                wall = client.post(f"/api/jobs/{job}/walls", json=body).json()["id"]
+            opening = {
+                "mark": f"C{n}", "door": {"leaves": [{"width": str(700 + n % 200), "height": "1981", "thickness": "40"}]},
+                "floors": {"a": [{"thickness": "12"}], "b": []}, "header": {"depth": "145", "source": "drawing"},
+                "position": {"distance": str(900 + 1800 * (n % 10))},
+            }  # fmt: skip
+            client.post(f"/api/jobs/{job}/openings", json={"wall_id": wall, "opening": opening}).raise_for_status()
+    return int(job)
+
+
 def _big_job(local: Local) -> int:
     """Make a job of 1,000 openings that all differ."""
     with httpx.Client(base_url=local.url, timeout=60) as client:
@@ -302,6 +324,49 @@ def _spread(times: list[float]) -> str:
     return f"{p95:.0f} ms p95, {statistics.median(times):.0f} ms median"
 
 
+# Presses a link of the places, and gives the time until the frame with the other page was presented: its heading, and what it holds.
+_GONE = """
+(to) => new Promise((done, never) => {
+  const link = document.querySelector(`nav a[href="${to}"]`), before = document.querySelector("h1").textContent;
+  const start = performance.now(), times = [];
+  const shown = () => document.querySelector("h1")?.textContent !== before;
+  const whole = () => shown() && document.querySelector("main") && !document.querySelector("[aria-busy=true]");
+  const look = () => {
+    if (times.length === 0 && shown()) times.push(performance.now() - start);
+    if (times.length > 0 && whole()) return setTimeout(() => done([...times, performance.now() - start]), 0);
+    return performance.now() - start < 20000 ? requestAnimationFrame(look) : never("not drawn");
+  };
+  link.click();
+  requestAnimationFrame(look);
+})
+"""
+# each led to from the one before it
+_WAY = (
+    "walls", "heads", "floors", "buying", "came", "cutting", "lists", "plan", "today", "time", "record", "signed", "next", "usual", "rules", "",
+)  # fmt: skip
+
+
+def _going(local: Local, page: Page, job: int, wanted: int) -> str:
+    """Go from page to page of a job, as a person who has looked at each of them before today."""
+    base = f"/jobs/{job}"
+    page.goto(local.url + base)
+    page.locator("a.card").first.wait_for()
+    first, whole = [], []
+    for turn in range(4):
+        for at in _WAY:
+            to = f"{base}/{at}".rstrip("/")
+            if page.locator(f'nav a[href="{to}"]').count() == 0:  # a page of another place: its place first
+                page.goto(local.url + to)
+                at_rest(page)
+                continue
+            times = page.evaluate(_GONE, to)
+            at_rest(page)
+            if turn:
+                first.append(times[0])
+                whole.append(times[1])
+    return f"{_spread(first)} (wanted p95 <= {wanted} ms); whole {_spread(whole)}"
+
+
 def _long_wall(local: Local) -> int:
     """Make a wall of 30 doors; gives its id."""
     with httpx.Client(base_url=local.url, timeout=60) as client:
@@ -352,7 +417,7 @@ def _wall(local: Local, page: Page) -> str:
     page.goto(f"{local.url}/walls/{_long_wall(local)}")
     opening = page.locator(".WallPage-in-wall").nth(15)
     opening.wait_for()
-    page.wait_for_load_state("networkidle")
+    at_rest(page)
     box = opening.bounding_box()
     assert box is not None
     return f"{_moved(page, opening, box['x'] + box['width'] / 2, box['y'] + 80, 0.25)} (wanted p95 <= 60 ms)"
@@ -367,7 +432,7 @@ def _sliding(local: Local, page: Page) -> str:
     frame.focus()
     page.keyboard.press("Home")
     frame.and_(page.locator("[aria-valuenow='0']")).wait_for()
-    page.wait_for_load_state("networkidle")
+    at_rest(page)
     box = frame.locator(".SetSheet-grab").bounding_box()
     assert box is not None
     return (
@@ -485,6 +550,9 @@ def measure() -> None:
             results["key press to redrawn figures"] = _typing(local, browser.new_page())
             results["an opening moved in a wall of 30"] = _wall(local, browser.new_page())
             results["sliding a frame in its slot"] = _sliding(local, browser.new_page())
+            small, large = _job_called(local, "Kiln Row seed library"), _many_openings(local)
+            results["page to page, 17 openings"] = _going(local, browser.new_page(), small, 150)
+            results["page to page, 500 openings"] = _going(local, browser.new_page(), large, 300)
     processor = next(
         (line.split(":")[1].strip() for line in Path("/proc/cpuinfo").read_text().splitlines() if "model name" in line),
         platform.processor(),

@@ -6,9 +6,10 @@ import os
 import tempfile
 from collections.abc import Iterator
 from contextlib import contextmanager
+from pathlib import Path
 from typing import Any
 
-from playwright.sync_api import Browser, BrowserContext, Playwright, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, Playwright, sync_playwright
 
 from jambo.running.machine import find, need_programs
 
@@ -32,8 +33,30 @@ def _how() -> dict[str, Any]:
 @contextmanager
 def chromium() -> Iterator[Browser]:
     """Run /usr/bin/chromium headless."""
-    with sync_playwright() as playwright, playwright.chromium.launch(**_how()) as browser:
+    with sync_playwright() as playwright, launched(playwright) as browser:
         yield browser
+
+
+def launched(playwright: Playwright) -> Browser:
+    """A Chromium whose contexts share nothing, as phones do: use it with `with`."""
+    return playwright.chromium.launch(**_how())
+
+
+AT_REST = "() => !document.documentElement.hasAttribute('data-asking')"
+MOMENT = 300  # ms: what an answer brings is asked for when it is drawn
+
+
+def at_rest(page: Page) -> None:
+    """Wait until fonts are in and nothing is asked of the server; what is told live is listened to without end."""
+    page.wait_for_function(AT_REST)
+    page.wait_for_timeout(MOMENT)
+    page.wait_for_function(AT_REST)
+    page.evaluate("document.fonts.ready")
+
+
+def kept_profile(playwright: Playwright, folder: Path) -> BrowserContext:
+    """A Chromium whose profile lies in a folder and stays, as on a phone: use it with `with`."""
+    return playwright.chromium.launch_persistent_context(folder, **_how())
 
 
 @contextmanager

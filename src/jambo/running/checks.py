@@ -11,7 +11,7 @@ from pathlib import Path
 
 from jambo.running import web
 from jambo.running.docs import stale
-from jambo.running.machine import ROOT, WEB, CommandError, need_programs, say
+from jambo.running.machine import PROGRAMS, ROOT, WEB, CommandError, need_programs, say
 
 BIN = Path(sys.executable).parent
 
@@ -48,7 +48,7 @@ def _generated() -> None:
 
 def run_all(pytest_args: Sequence[str]) -> None:
     """Run every check, or only pytest when it is given arguments. Raises CommandError at the first that fails."""
-    need_programs(["mariadbd", "mariadb-install-db", "my_print_defaults", "chromium"])
+    need_programs(PROGRAMS)  # at once: tests run beside each other, and two cannot install
     web.packages()
     if not pytest_args:
         _step("ruff", [f"{BIN}/ruff", "check", "src", "tests", "jambo"])

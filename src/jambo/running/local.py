@@ -15,10 +15,13 @@ from fastapi import FastAPI
 from jambo.api.app import create_app
 from jambo.demo.load import load_if_empty
 from jambo.running import web
-from jambo.running.machine import CommandError
+from jambo.running.machine import CommandError, listen
 from jambo.running.mariadb import Server
-from jambo.running.serve import listen, open_database, web_server
+from jambo.running.serve import open_database, web_server
+from jambo.running.site import Site
 from jambo.store.database import Database
+
+PHONES_COME_TO = "127.0.0.2"
 
 
 @dataclass(frozen=True)
@@ -31,9 +34,9 @@ class Local:
 
 
 @contextmanager
-def serving(app: FastAPI) -> Iterator[str]:
-    """Serve an application on a free port, the way the command does; gives its address."""
-    listener = listen(0)
+def serving(app: FastAPI, port: int = 0) -> Iterator[str]:
+    """Serve an application on a port, or a free one, the way the command does; gives its address."""
+    listener = listen(port, port)
     server = web_server(app)
     thread = threading.Thread(target=server.run, kwargs={"sockets": [listener]}, daemon=True)
     thread.start()
@@ -57,7 +60,9 @@ def running(*, demo: bool = False, front_end: bool = True) -> Iterator[Local]:
         if demo:
             load_if_empty(database)
         try:
-            with serving(create_app(database, dist)) as url:
+            # phones come to an address of this machine that is not the machine's own name
+            site = Site(Path(folder) / "tls", 0, numbers=lambda: [PHONES_COME_TO])
+            with serving(create_app(database, dist, demo=load_if_empty, site=site)) as url:
                 yield Local(url, database, server)
         finally:
             database.close()

@@ -1,5 +1,6 @@
 """The machine: where things live in the tree, and the Debian packages that must be there."""
 
+import errno
 import hashlib
 import logging
 import os
@@ -7,7 +8,7 @@ import shutil
 import socket
 import subprocess
 from collections.abc import Iterable
-from logging.handlers import RotatingFileHandler
+from logging.handlers import RotatingFileHandler, WatchedFileHandler
 from pathlib import Path
 
 import click
@@ -17,14 +18,19 @@ VAR = ROOT / "var"
 WEB = ROOT / "web"
 
 LOG_BYTES, LOGS = 2_000_000, 5
+WAITING = 128  # calls that may wait in line while everything starts
 LEAST_ROOM = 500_000_000  # bytes: below, it is said
 
 # command that must exist -> Debian package that brings it
+GALERA = "/usr/lib/galera/libgalera_smm.so"
 PROGRAMS = {
     "mariadbd": "mariadb-server-core",
     "mariadb-install-db": "mariadb-server-core",
     "my_print_defaults": "mariadb-client-core",  # mariadb-install-db calls it
     "chromium": "chromium",
+    "caddy": "caddy",  # for a test of the proxy that docs/Caddyfile is for
+    "ip": "iproute2",  # for a test with phones at other addresses
+    GALERA: "galera-4",  # for a test of several database servers that are one
 }
 
 
@@ -42,14 +48,20 @@ def say(line: str) -> None:
     logging.getLogger("jambo.running").info(line)
 
 
-def keep_log(file: Path) -> None:
+def keep_log(file: Path, *, beside: bool = False) -> None:
     """Keep a log with times from here on, in a file that is begun anew when it is long; warnings are on standard error too.
 
     Raises CommandError where there is no room for it.
+
+    Args:
+        file: where; beside: another process keeps it, and begins it anew.
     """
     try:
         file.parent.mkdir(parents=True, exist_ok=True)
-        written = RotatingFileHandler(file, maxBytes=LOG_BYTES, backupCount=LOGS, encoding="utf-8")
+        if beside:
+            written: logging.Handler = WatchedFileHandler(file, encoding="utf-8")
+        else:
+            written = RotatingFileHandler(file, maxBytes=LOG_BYTES, backupCount=LOGS, encoding="utf-8")
     except OSError as error:
         raise CommandError(f"cannot write to {error.filename}: {error.strerror}.") from None
     shown = logging.StreamHandler()
@@ -69,7 +81,9 @@ def room_told(folder: Path) -> str:
 
 
 def find(program: str) -> str | None:
-    """Full path of a program, looking in the sbin folders too (they are not on every user's PATH)."""
+    """Full path of a program, or of a file that is where it is named, looking in the sbin folders too (they are not on every user's PATH)."""
+    if program.startswith("/"):
+        return program if Path(program).exists() else None
     return shutil.which(program, path=os.environ.get("PATH", "") + ":/usr/sbin:/sbin")
 
 
@@ -105,6 +119,30 @@ def need_programs(programs: Iterable[str]) -> None:
     env = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
     run([*sudo, "apt-get", "update"], "apt-get update failed; is there a network?", env=env)
     run([*sudo, *install], f"could not install {' and '.join(packages)}; is there a network?", env=env)
+
+
+def listen(port: int | None, usual: int, address: str = "127.0.0.1", option: str = "--port") -> socket.socket:
+    """Listen on the port asked for, or the usual one, or a free one. Raises CommandError when the one asked for is taken.
+
+    From here on whoever calls waits in line until the application answers. The protocol is named so that the event
+    loop sends small answers at once instead of gathering them (TCP_NODELAY).
+
+    Args:
+        port: asked for; usual: where none is; address: of this machine; option: of the command that asks for a port.
+    """
+    for wanted in (port,) if port is not None else (usual, 0):
+        listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
+        listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            listener.bind((address, wanted))
+            listener.listen(WAITING)
+        except OSError as error:
+            listener.close()
+            if error.errno != errno.EADDRINUSE:
+                raise CommandError(f"port {wanted} cannot be listened on: {error.strerror}.") from None
+        else:
+            return listener
+    raise CommandError(f"port {port} is taken by another program. Leave {option} out to use a free one.")
 
 
 def free_port() -> int:

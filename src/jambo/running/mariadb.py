@@ -17,7 +17,7 @@ import psutil
 import pymysql
 
 from jambo.running.machine import LOG_BYTES, CommandError, find, free_port, need_programs, run, say
-from jambo.store.database import connect
+from jambo.store.servers import connect
 
 OWNER = "jambo"  # may define tables; used by migrations alone
 APPLICATION = "jambo_app"  # may only add to the record: what that is stands in store/migrate.py
@@ -40,6 +40,8 @@ class Server:
         self.data = self.folder / "data"
         self.port = 0
         self.process: subprocess.Popen[bytes] | None = None
+        self.options: list[str] = []  # beside those every server gets
+        self.environ: dict[str, str] = {}
         self._lock: IO[str] | None = None
         self._ended = False
 
@@ -114,10 +116,10 @@ class Server:
                 "--socket=db.sock", f"--pid-file={self.folder}/mariadbd.pid",
                 f"--log-error={self.folder}/mariadbd.log", f"--init-file={init}",
                 "--character-set-server=utf8mb4", "--innodb-flush-log-at-trx-commit=1",
-                "--innodb-buffer-pool-size=128M", "--performance-schema=OFF",
+                "--innodb-buffer-pool-size=128M", "--performance-schema=OFF", *self.options,
             ],
             stdin=subprocess.DEVNULL, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, start_new_session=True,
-            env={**os.environ, "TMPDIR": self._scratch()},
+            env={**os.environ, **self.environ, "TMPDIR": self._scratch()},
         )  # fmt: skip
         self._wait()
 
@@ -224,7 +226,7 @@ class Server:
             if self.process.poll() is not None:
                 break
             try:
-                pymysql.connect(**connect(self.owner_url)).close()
+                connect(self.owner_url).close()
                 return
             except pymysql.Error:
                 time.sleep(0.05)

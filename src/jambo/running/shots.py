@@ -9,7 +9,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page
 
-from jambo.running.browser import chromium
+from jambo.running.browser import at_rest, chromium
 from jambo.running.local import running
 from jambo.running.machine import ROOT, say
 
@@ -41,6 +41,17 @@ def _weeks(page: Page) -> None:
     page.locator(".Weeks-weeks").evaluate("e => e.scrollIntoView()")
 
 
+def _saw(page: Page) -> None:
+    """The second stick's first piece, as it is read from two metres."""
+    page.get_by_role("region", name="1 1/2 × 5 1/2").get_by_role("button").first.click()
+    page.get_by_role("button", name="At the saw").click()
+    page.get_by_role("button", name="Another first").click()
+
+
+def _rule(page: Page) -> None:
+    page.get_by_label("Gap over the floor", exact=True).focus()
+
+
 def _whole_wall(page: Page) -> None:
     page.get_by_role("link", name=re.compile("^Service spine")).click()
     page.locator(".WallPage-in-wall").first.wait_for()
@@ -61,9 +72,12 @@ def _tile(page: Page) -> None:
     page.evaluate("window.scrollTo(0, 480)")
 
 
-def _line(page: Page) -> None:
-    page.get_by_label("A door in a line", exact=True).fill("101 2868 RH oak 3/4 | tile 5/8 kitchen")
-    page.get_by_text("34 1/4").first.wait_for()
+def _crew(page: Page) -> None:
+    """Phones let in, and one being paired."""
+    page.get_by_role("link", name="Crew").click()
+    page.get_by_role("button", name="Let phones in").click()
+    page.get_by_role("listitem", name="Bram", exact=True).get_by_role("button", name="Pair a phone").click()
+    page.get_by_role("img", name=re.compile("^Points a phone")).scroll_into_view_if_needed()
 
 
 SCHEDULE = """Door no.\tLeaf size\tHand\tType\tFloor\tRoom\tLock
@@ -81,32 +95,26 @@ def _many(page: Page) -> None:
 
 SEEDS, SIGNAL, LOFT = "Kiln Row seed library", "Signal house weaving school", "Net loft over the slip"
 SHOTS = (
-    Shot("line", None, before=_line),
+    Shot("crew", None, before=_crew),
     Shot("many", SEEDS, None, "many", before=_many),
     Shot("board", SEEDS),
     Shot("opening", SEEDS, "103", "opening"),
-    Shot("frame", SEEDS, "104", "frame"),
     Shot("slip", SIGNAL, "L1", "opening", before=_slip),
-    Shot("pocket", SEEDS, "108", "pocket"),
     Shot("track", SEEDS, "110", "track"),
-    Shot("cutin", LOFT, before=_old_wall),
+    Shot("cutin", LOFT, None, "walls", before=_old_wall),
     Shot("floors", SEEDS, None, "floors", before=_tile),
     Shot("survey", LOFT, "N4", "survey"),
     Shot("set", LOFT, "N2", "set"),
     Shot("hang", LOFT, "N7", "hang"),
     Shot("card", LOFT, "N2", "card"),
-    Shot("walls", SEEDS, before=_whole_wall),
+    Shot("strips", SEEDS, None, "walls"),
+    Shot("walls", SEEDS, None, "walls", before=_whole_wall),
     Shot("cutting", SEEDS, None, "cutting"),
-    Shot("came", SEEDS, None, "came"),
+    Shot("saw", SEEDS, None, "cutting", before=_saw),
+    Shot("rules", SEEDS, None, "rules", before=_rule),
     Shot("today", SEEDS, None, "today", PHONE),
     Shot("weeks", SEEDS, None, "plan?how=weeks", before=_weeks),
 )
-
-
-def settled(page: Page) -> None:
-    """Wait until fonts are in and no request is under way."""
-    page.wait_for_load_state("networkidle")
-    page.evaluate("document.fonts.ready")
 
 
 def visit(page: Page, url: str, shot: Shot) -> None:
@@ -123,9 +131,9 @@ def visit(page: Page, url: str, shot: Shot) -> None:
         page.goto(f"{page.url}/{shot.stage}")
     elif shot.stage:
         page.goto(f"{page.url.rstrip('/')}/{shot.stage}")
-    settled(page)
+    at_rest(page)
     shot.before(page)
-    settled(page)
+    at_rest(page)
 
 
 def take(into: Path | None = None, only: str | None = None) -> None:

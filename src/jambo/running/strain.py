@@ -52,11 +52,13 @@ class Tally:
 
 
 @contextmanager
-def served(url: str, owner: str | None = None, port: int | None = None) -> Iterator[tuple[subprocess.Popen[str], str]]:
-    """Run the real command over a database: its process and address, once it is ready."""
+def served(
+    url: str, owner: str | None = None, port: int | None = None, workers: int = 1
+) -> Iterator[tuple[subprocess.Popen[str], str]]:
+    """Run the real command over a database, by so many processes: its process and address, once it is ready."""
     port, kept = port or free_port(), tempfile.mkdtemp(prefix="jambo-backups-")
     process = subprocess.Popen(
-        [ROOT / "jambo", "serve", "--port", str(port)],
+        [ROOT / "jambo", "serve", "--port", str(port), "--workers", str(workers)],
         env={
             **os.environ,
             "JAMBO_DATABASE_URL": url,

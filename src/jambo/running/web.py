@@ -37,6 +37,7 @@ def build() -> Path:
     """Build the front end if its sources changed since the last build; returns the folder to serve."""
     stamp = DIST / ".jambo"
     files = [p for p in (WEB / "src").rglob("*") if p.is_file()]
+    files += [p for p in (WEB / "sw").rglob("*") if p.is_file()]
     files += [p for p in (WEB / "public").rglob("*") if p.is_file()]
     files += [WEB / name for name in ("index.html", "package-lock.json", "vite.config.ts", "tsconfig.json")]
     fingerprint = digest(files)

@@ -14,20 +14,24 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from pathlib import Path
-from typing import Any, Self
+from typing import Any, Self, cast
 
 import orjson
 import pymysql
 from pymysql.cursors import SSDictCursor
 
 import jambo
-from jambo.store.database import Row, Transaction, connect
+from jambo.store.database import Row, Transaction
 from jambo.store.failures import told_as_failure
 from jambo.store.migrate import RIGHTS, alone, known, migrate
+from jambo.store.servers import connect
 
 FORMAT = "jambo-backup/1"
 MANIFEST = "jambo-backup.json"
-TABLES = tuple(table for table in RIGHTS if table != "migration")
+# who has a backup signs in nowhere with it: phones are paired anew; and who looked at what then is of no use
+SECRETS = ("device", "pairing", "attempt")
+PASSING = ("here", "turn")
+TABLES = tuple(table for table in RIGHTS if table not in ("migration", *SECRETS, *PASSING))
 PICTURES = {"picture": "photos/{id}", "small": "photos/{id}-small"}  # columns of `photo` that are members of their own
 ANSWER_SECONDS = 900.0
 AT_ONCE = 200  # rows inserted with one statement
@@ -110,7 +114,8 @@ def dump(address: str, into: Path) -> Manifest:
 def _snapshot(address: str) -> Iterator[pymysql.Connection[SSDictCursor]]:
     """A connection that sees everything as it is at one moment, whatever others write."""
     with told_as_failure():
-        connection = pymysql.connect(**{**connect(address, ANSWER_SECONDS), "cursorclass": SSDictCursor})
+        opened = connect(address, ANSWER_SECONDS, cursorclass=SSDictCursor)
+        connection = cast("pymysql.Connection[SSDictCursor]", opened)
         try:
             with connection.cursor() as cursor:
                 cursor.execute("SET TRANSACTION ISOLATION LEVEL REPEATABLE READ")
@@ -127,10 +132,14 @@ def _rows(connection: pymysql.Connection[SSDictCursor], sql: str) -> Iterator[Ro
 
 
 def _columns(connection: pymysql.Connection[SSDictCursor], table: str) -> str:
-    """The columns of a table that stand in its rows, its key first."""
+    """The columns of a table that stand in its rows, its key first; passphrases and keys of calendars stand in none, nor what is made of the others."""
     with connection.cursor() as cursor:
         cursor.execute(f"SHOW COLUMNS FROM {table}")
-        return ", ".join(row["Field"] for row in cursor.fetchall() if row["Field"] not in PICTURES)
+        return ", ".join(
+            row["Field"]
+            for row in cursor.fetchall()
+            if row["Field"] not in {*PICTURES, "passphrase", "secret"} and "VIRTUAL" not in row["Extra"]
+        )
 
 
 def verify(file: Path) -> Manifest:

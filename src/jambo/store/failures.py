@@ -3,6 +3,7 @@
 StoreFailure            the work was not done; `reason` says why, in words
   Unreachable           nobody answers, or the answer broke off
   Busy                  others hold what is needed; nothing was written, so asking again is safe
+    Aside               a server of a cluster went away before it was asked to keep anything; another may be asked
   Full                  there is no room to write in
   Unfit                 tables, columns or rights are not those this program needs
 """
@@ -46,6 +47,14 @@ class Busy(StoreFailure):
     words = "others are saving at the same place just now. Nothing was changed; try again in a moment"
 
 
+class Aside(Busy):
+    """The server of a cluster that was asked is out of it, or away. Nothing was written."""
+
+    words = (
+        "the database server that was asked is away, and another is asked. Nothing was changed; try again in a moment"
+    )
+
+
 class Full(StoreFailure):
     """The database has no room to write in."""
 
@@ -64,8 +73,8 @@ _CODES: dict[type[StoreFailure], frozenset[int]] = {
     Busy: frozenset({1205, 1213}),  # a lock not had in time, a deadlock
     Full: frozenset({3, 28, 1021, 1026, 1114}),  # no room for the file, on the disk, in the table
     Unfit: frozenset(
-        # no right to the server, the database, a table, a column, a thing; no such database, table, column
-        {1044, 1045, 1049, 1054, 1142, 1143, 1146, 1227, 1698} | {1036, 1290, 1836}  # read-only
+        # no right to the server, the database, a table, a column, a thing, a trigger; no such database, table, column
+        {1044, 1045, 1049, 1054, 1142, 1143, 1146, 1227, 1419, 1698} | {1036, 1290, 1836}  # read-only
     ),
 }
 _BY_CODE = {code: kind for kind, codes in _CODES.items() for code in codes}

@@ -9,7 +9,7 @@ from jambo.store.kept import NotFound
 
 
 def feeds(t: Transaction, job_id: int) -> list[Row]:
-    """The addresses of a job that are not taken back, oldest first."""
+    """The addresses of a job that are not taken back, oldest first; of one that came out of a backup the key is not known."""
     return t.rows("SELECT * FROM feed WHERE job_id = %s AND taken_back_at IS NULL ORDER BY id", [job_id])
 
 
@@ -22,13 +22,16 @@ def new_feed(t: Transaction, job_id: int, of: str) -> Row:
     for row in feeds(t, job_id):
         if row["of_whom"] == of:
             return row
-    t.run("INSERT INTO feed (job_id, secret, of_whom) VALUES (%s, %s, %s)", [job_id, secrets.token_urlsafe(32), of])
+    key = secrets.token_urlsafe(32)
+    t.run(
+        "INSERT INTO feed (job_id, secret, digest, of_whom) VALUES (%s, %s, SHA2(%s, 256), %s)", [job_id, key, key, of]
+    )
     return feeds(t, job_id)[-1]
 
 
 def feed(t: Transaction, secret: str) -> Row:
     """Read an address by its key. Raises NotFound for one that is taken back, or never was."""
-    row = t.row("SELECT * FROM feed WHERE secret = %s AND taken_back_at IS NULL", [secret])
+    row = t.row("SELECT * FROM feed WHERE digest = SHA2(%s, 256) AND taken_back_at IS NULL", [secret])
     if row is None:
         raise NotFound("a calendar at this address")
     return row

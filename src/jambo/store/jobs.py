@@ -8,13 +8,21 @@ from jambo.format.document import Job, Opening, Wall
 from jambo.store.database import Row, Transaction
 from jambo.store.kept import as_it_was, check_version, listed, log, required, write_json
 
+AT_ONCE = 40  # jobs of a page: what is listed, looked through for what waits, and worked out at a start
 
-def jobs(t: Transaction) -> list[Row]:
-    """List jobs, newest first, each with its number of openings."""
+
+def jobs(t: Transaction, before: int | None = None, most: int = AT_ONCE) -> list[Row]:
+    """List jobs, newest first, each with its number of openings.
+
+    Args:
+        t: the transaction; before: only those older than this one; most: how many.
+    """
+    older = "" if before is None else " AND j.id < %s"
     rows = t.rows(
         "SELECT j.id, j.version, j.doc, j.created_at,"
         " (SELECT COUNT(*) FROM opening o WHERE o.job_id = j.id AND o.removed_at IS NULL) AS openings"
-        " FROM job j WHERE j.removed_at IS NULL ORDER BY j.id DESC"
+        f" FROM job j WHERE j.removed_at IS NULL{older} ORDER BY j.id DESC LIMIT %s",
+        [*([] if before is None else [before]), most],
     )
     return listed(rows, Job, "job")
 
@@ -27,6 +35,8 @@ def job(t: Transaction, job_id: int, lock: bool = False, removed: bool = False, 
     """
     there = "" if removed else " AND removed_at IS NULL"
     tail = " FOR UPDATE" if lock else ""
+    if lock:
+        t.take_turn(f"job {job_id}")
     row = t.row(f"SELECT * FROM job WHERE id = %s{there}{tail}", [job_id])
     return required(row, f"job {job_id}", None if as_kept else Job)
 
@@ -45,7 +55,8 @@ def within(
         job(t, of["job_id"], lock, as_kept=True)
     there = "" if removed else " AND removed_at IS NULL"
     model = None if as_kept else Wall if table == "wall" else Opening
-    return required(t.row(f"SELECT * FROM {table} WHERE id = %s{there}", [row_id]), f"{table} {row_id}", model)
+    row = t.row(f"SELECT * FROM {table} WHERE id = %s{there}", [row_id])
+    return required(row, f"{table} {row_id}", model, of["job_id"] if of is not None else None)
 
 
 def new_job(t: Transaction, doc: Any, who: str = "") -> int:

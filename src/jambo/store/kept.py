@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterator, Sequence
+from contextvars import ContextVar
+from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
 
@@ -17,8 +19,23 @@ from jambo.store.database import Row, Transaction
 STRETCH = 500  # lines of a log fetched at once
 
 
+@dataclass
+class Asked:
+    """What is being done for somebody: who is signed in, if anybody is, and the lines of the log it has written so far."""
+
+    person: int | None = None
+    lines: list[int] = field(default_factory=list)
+
+
+ASKED_BY: ContextVar[Asked | None] = ContextVar("asked_by", default=None)
+
+
 class NotFound(LookupError):
-    """There is no such thing, or it was removed."""
+    """There is no such thing, or it was removed; `job` is that it was of, None where nobody knows."""
+
+    def __init__(self, what: str, job: int | None = None) -> None:
+        super().__init__(what)
+        self.job = job
 
 
 class VersionConflict(RuntimeError):
@@ -93,10 +110,10 @@ def with_doc(row: Row) -> Row:
     return {**row, "doc": json.loads(row["doc"])}
 
 
-def required(row: Row | None, what: str, model: type[BaseModel] | None = None) -> Row:
+def required(row: Row | None, what: str, model: type[BaseModel] | None = None, job: int | None = None) -> Row:
     """Give the row with its document. Raises NotFound, and Unreadable where it is no document of the model, if there is one."""
     if row is None:
-        raise NotFound(what)
+        raise NotFound(what, job)
     if model is not None and (errors := problems_of(model, row["doc"])):
         raise Unreadable(what.partition(" ")[0], row["id"], row["version"], errors)
     return with_doc(row)
@@ -109,11 +126,13 @@ def check_version(row: Row, based_on: int, yours: Any) -> None:
 
 
 def log(t: Transaction, job_id: int, what: str, detail: Any, who: str = "", opening_id: int | None = None) -> None:
-    """Append a line to the log."""
-    t.run(
-        "INSERT INTO log (job_id, opening_id, who, what, detail) VALUES (%s, %s, %s, %s, %s)",
-        [job_id, opening_id, who, what, write_json(detail)],
+    """Append a line to the log; whoever is signed in where it was asked (`ASKED_BY`) stands in it too."""
+    asked = ASKED_BY.get() or Asked()
+    line = t.insert(
+        "INSERT INTO log (job_id, opening_id, who, what, detail, person_id) VALUES (%s, %s, %s, %s, %s, %s)",
+        [job_id, opening_id, who, what, write_json(detail), asked.person],
     )
+    asked.lines.append(line)
 
 
 def line_of(t: Transaction, line_id: int) -> Row:

@@ -12,11 +12,10 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
-import pymysql
-
-from jambo.store.database import Transaction, connect
+from jambo.store.database import Transaction
 from jambo.store.failures import Busy, told_as_failure
 from jambo.store.once import forget_old
+from jambo.store.servers import connect
 
 MIGRATIONS = Path(__file__).with_name("migrations")
 LOCK_SECONDS = 60
@@ -37,6 +36,13 @@ RIGHTS = {  # what the application may do; a table that is not named here it can
     "feed": _CHANGED,
     "cutting_plan": _CHANGED,
     "once": f"{_CHANGED}, DELETE",
+    "here": f"{_CHANGED}, DELETE",
+    "turn": _CHANGED,
+    "person": _CHANGED,
+    "device": _CHANGED,
+    "pairing": _CHANGED,
+    "share": f"{_ADDED}, DELETE",
+    "attempt": f"{_ADDED}, DELETE",
     "migration": "SELECT",
 }
 
@@ -98,7 +104,7 @@ def migrate(owner: str, application: str, upto: int | None = None, restoring: bo
         for number in sorted(ours.keys() - had):
             for statement in statements(ours[number].read_text(encoding="utf-8")):
                 t.run(statement)
-            t.run("INSERT INTO migration (number, name) VALUES (%s, %s)", [number, ours[number].stem])
+            t.run("INSERT IGNORE INTO migration (number, name) VALUES (%s, %s)", [number, ours[number].stem])
             ran.append(ours[number].stem)
         if t.row("SHOW TABLES LIKE 'once'"):
             forget_old(t)
@@ -114,13 +120,12 @@ def migrate(owner: str, application: str, upto: int | None = None, restoring: bo
 
 def _account(address: str) -> list[str]:
     """The account behind an address, as the server names it: user and host. It needs no right to anything yet."""
-    wanted = {k: v for k, v in connect(address).items() if k != "database"}
     with told_as_failure():
-        connection = pymysql.connect(**wanted)
+        connection = connect(address, database=None)
         try:
             with connection.cursor() as cursor:
                 cursor.execute("SELECT CURRENT_USER() AS account")
-                return str(cursor.fetchone()["account"]).rsplit("@", 1)
+                return str(cursor.fetchall()[0]["account"]).rsplit("@", 1)
         finally:
             connection.close()
 
@@ -138,13 +143,13 @@ def _had(t: Transaction) -> set[int]:
 @contextmanager
 def alone(owner: str) -> Iterator[Transaction]:
     """A connection of its own on which every statement is kept at once, while nobody else migrates."""
-    wanted = connect(owner, ANSWER_SECONDS)
     with told_as_failure():
-        connection = pymysql.connect(**{**wanted, "autocommit": True})
+        connection = connect(owner, ANSWER_SECONDS, autocommit=True)
         try:
             with connection.cursor() as cursor:
                 t = Transaction(cursor)
-                got = t.row("SELECT GET_LOCK(%s, %s) AS got", [f"jambo-migrations-{wanted['database']}", LOCK_SECONDS])
+                lock = "SELECT GET_LOCK(CONCAT('jambo-migrations-', DATABASE()), %s) AS got"
+                got = t.row(lock, [LOCK_SECONDS])
                 if not got or got["got"] != 1:
                     raise Busy("another Jambo is bringing the database up to date")
                 yield t

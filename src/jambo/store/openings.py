@@ -10,6 +10,7 @@ from jambo.format.paths import differences
 from jambo.store.database import Row, Transaction
 from jambo.store.jobs import job, walked, within
 from jambo.store.kept import NotFound, VersionConflict, check_version, log, with_doc, write_json
+from jambo.store.thinning import LET_GO
 from jambo.store.walls import restore_wall, wall
 
 GAP = 10  # walking-order numbers leave room to put an opening between two others
@@ -111,7 +112,6 @@ def _content(t: Transaction, row: Row) -> int:
 
 def _step(t: Transaction, row: Row, way: Literal["undo", "redo"]) -> Row | None:
     """Find the fresh version one step back or forward in the tree of versions."""
-    content = _content(t, row)
     if way == "undo":
         sql = (
             "SELECT p.version, p.doc FROM opening_version c JOIN opening_version p"
@@ -122,7 +122,10 @@ def _step(t: Transaction, row: Row, way: Literal["undo", "redo"]) -> Row | None:
             "SELECT version, doc FROM opening_version WHERE opening_id = %s AND parent = %s"
             " ORDER BY version DESC LIMIT 1"
         )
-    return t.row(sql, [row["id"], content])
+    at = _content(t, row)
+    while (step := t.row(sql, [row["id"], at])) is not None and step["doc"] == LET_GO:
+        at = step["version"]  # over those whose content is kept no longer
+    return step
 
 
 def steps(t: Transaction, row: Row) -> dict[str, bool]:
@@ -131,7 +134,7 @@ def steps(t: Transaction, row: Row) -> dict[str, bool]:
 
 
 def seen(t: Transaction, row: Row, version: int) -> Any:
-    """An opening's document as it was at a version; None when it never had that one."""
+    """An opening's document as it was at a version; None when it never had that one, or it was let go."""
     sql = "SELECT doc FROM opening_version WHERE opening_id = %s AND version = %s"
     kept = t.row(sql, [row["id"], version])
     return json.loads(kept["doc"]) if kept else None

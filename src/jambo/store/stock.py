@@ -18,6 +18,8 @@ def items(t: Transaction) -> list[Row]:
 def item(t: Transaction, item_id: int, lock: bool = False) -> Row:
     """Read one item. Raises NotFound."""
     tail = " FOR UPDATE" if lock else ""
+    if lock:
+        t.take_turn(f"stock {item_id}")
     row = t.row(f"SELECT * FROM stock WHERE id = %s AND removed_at IS NULL{tail}", [item_id])
     return required(row, f"stock item {item_id}")
 

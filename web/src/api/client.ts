@@ -18,6 +18,9 @@ export type LengthText = Schemas["Leaf"]["width"];
 export type JobPageData = Schemas["JobPage"];
 export type ListedOpening = Schemas["ListedOpening"];
 export type Waits = Schemas["WaitsOut"];
+export type Strip = Schemas["StripOut"];
+export type JobLists = Schemas["JobLists"];
+export type JobWaits = Schemas["JobWaitsOut"];
 export type ListedJob = Schemas["ListedJob"];
 export type LineAnswer = Schemas["LineOut"];
 export type ScheduleTable = Schemas["TableOut"];
@@ -36,7 +39,7 @@ export type KeptItem = Schemas["KeptItem"];
 export type StockKind = Schemas["StockItem"]["kind"];
 export type Shape = Schemas["ShapeOut"];
 export type Length = Schemas["LengthOut"];
-export type ParsedLength = Schemas["ParsedLengthOut"];
+export type ParsedLength = Schemas["ParsedLengthOut"] & Partial<Pick<Schemas["HeardOut"], "against">>;
 export type Catalogue = Schemas["CatalogueOut"];
 export type Position = Schemas["Position"];
 export type WallLayout = Schemas["WallOut"];
@@ -47,6 +50,10 @@ export type LogLine = Schemas["LogLine"];
 export type ToldLine = Schemas["ToldLine"];
 export type Reading = Schemas["Reading"];
 export type KeptPhoto = Schemas["KeptPhoto"];
+export type Me = Schemas["Me"];
+export type Person = Schemas["PersonOut"];
+export type People = Schemas["PeopleOut"];
+export type PairingCode = Schemas["CodeOut"];
 export type KeptReading = Schemas["KeptReading"];
 export type AsFound = Schemas["AsFoundOut"];
 export type Ask = Schemas["AskOut"];
@@ -101,13 +108,15 @@ export class ApiProblem extends Error {
     readonly conflict?: Conflict,
     readonly kind: string = "",
     readonly mend?: Mendable,
+    /** The job of what is gone. */
+    readonly job?: number,
   ) {
     super(message);
   }
 
-  /** Nobody answered, or the database behind the server did not. */
+  /** Nobody answered, or the database behind the server did not, or the server no longer knows who asks. */
   get offline() {
-    return this.status === 0 || this.status === 503;
+    return this.status === 0 || this.status === 503 || this.status === 401;
   }
 
   /** Why what is offline waits, in a few words. */
@@ -117,6 +126,7 @@ export class ApiProblem extends Error {
       full: "the disk under the database is full",
       unfit: "the database is not as this Jambo needs it",
     };
+    if (this.status === 401) return "nobody is signed in";
     return said[this.kind] ?? (this.status === 500 ? "a fault at the server" : "no answer");
   }
 
@@ -146,8 +156,22 @@ export const noteWriting = () => localStorage.setItem(WROTE, "yes");
 /** Whether something was written down from this browser before. */
 export const hasWritten = () => localStorage.getItem(WROTE) !== null;
 
+const written = new Set<number>();
+/** Whether a line of the record was written from this page, which knows what it changed. */
+export const wroteHere = (line: number) => written.has(line);
+
+/** What the window is told when the server does not know who asks. */
+export const SIGNED_OUT = "jambo-signed-out";
+
+let keptSince: (at: string | null) => void = () => undefined;
+/** Be told with every answer since when it is kept in this browser, null for one of the server's own. */
+export const onKept = (listener: typeof keptSince) => void (keptSince = listener);
+
 const note = (request: Request, answer: Response) => {
+  keptSince(answer.headers.get("X-Jambo-Kept"));
   // a POST that is answered 200 only works something out
+  for (const line of answer.headers.get("X-Jambo-Wrote")?.split(",") ?? []) written.add(Number(line));
+  if (answer.status === 401) dispatchEvent(new Event(SIGNED_OUT));
   const kept = request.method === "POST" ? answer.status === 201 : request.method !== "GET" && answer.ok;
   if (kept) noteWriting();
   return answer;
@@ -237,6 +261,7 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     reason?: string;
     errors?: FieldError[];
     mend?: Mendable;
+    job?: number;
   } & Partial<Conflict>;
   const { status } = answer.response;
   if (status === 409) {
@@ -245,5 +270,13 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   }
   const errors = said.errors ?? [];
   const text = said.reason ? sentence(said.reason) : errors.map(told).join("\n");
-  throw new ApiProblem(status, text || `The server answered ${status}.`, errors, undefined, said.error, said.mend);
+  throw new ApiProblem(
+    status,
+    text || `The server answered ${status}.`,
+    errors,
+    undefined,
+    said.error,
+    said.mend,
+    said.job,
+  );
 }

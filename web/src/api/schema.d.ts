@@ -88,6 +88,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put In Demo
+         * @description Put in made-up jobs to look round in, where no job was ever kept.
+         */
+        post: operations["put_in_demo_api_demo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Back
+         * @description Sign a device out at once, wherever it is.
+         */
+        delete: operations["take_back_api_devices__device_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/feeds/{secret}.ics": {
         parameters: {
             query?: never;
@@ -100,6 +140,26 @@ export interface paths {
          * @description Give the calendar of an address. 404 once it is taken back.
          */
         get: operations["feed_api_feeds__secret__ics_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find In All Jobs
+         * @description Look in every job for a mark, a room, a job's name, a leaf's size or a person.
+         */
+        get: operations["find_in_all_jobs_api_find_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -157,7 +217,7 @@ export interface paths {
         };
         /**
          * Heard
-         * @description Read one piece of tape text: what was heard, in both systems.
+         * @description Read one piece of tape text: what was heard, in both systems, and how it stands `against` another length.
          */
         get: operations["heard_api_heard_get"];
         put?: never;
@@ -177,7 +237,7 @@ export interface paths {
         };
         /**
          * List Jobs
-         * @description List the jobs, newest first.
+         * @description List jobs, newest first, so many at once.
          */
         get: operations["list_jobs_api_jobs_get"];
         put?: never;
@@ -818,6 +878,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Of Job
+         * @description Tell what is written in a job as it is (`change`), and who is at which of its openings (`here`), until whoever listens goes.
+         */
+        get: operations["of_job_api_jobs__job_id__live_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/log": {
         parameters: {
             query?: never;
@@ -952,6 +1032,26 @@ export interface paths {
          * @description Put a removed job back. 409 when someone changed it since.
          */
         post: operations["restore_job_api_jobs__job_id__restore_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/rules/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Rules
+         * @description Say what other house rules would do to the job's openings. Nothing is kept.
+         */
+        post: operations["try_rules_api_jobs__job_id__rules_try_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1118,6 +1218,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/waits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What Waits In
+         * @description Say what waits in a job, and which of its openings, in walking order.
+         */
+        get: operations["what_waits_in_api_jobs__job_id__waits_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/walls": {
         parameters: {
             query?: never;
@@ -1125,7 +1245,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Walls Of Job
+         * @description Give all walls of a job with what stands in them, each opening by its place from the left end.
+         */
+        get: operations["walls_of_job_api_jobs__job_id__walls_get"];
         put?: never;
         /**
          * New Wall
@@ -1178,6 +1302,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Of All
+         * @description Tell what is written in every job, as it is (`change`), until whoever listens goes.
+         */
+        get: operations["of_all_api_live_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/log/{line_id}/photos": {
         parameters: {
             query?: never;
@@ -1192,6 +1336,46 @@ export interface paths {
          * @description Keep a photograph with a line of the record. 422 for what is no picture or is too large.
          */
         post: operations["new_photo_of_line_api_log__line_id__photos_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Me
+         * @description Say who asks, and what they may ask.
+         */
+        get: operations["me_api_me_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/passphrase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Passphrase
+         * @description Set one's own passphrase. 403 where nobody is signed in, 422 for one that is guessed, or where the old one is another.
+         */
+        put: operations["set_passphrase_api_me_passphrase_put"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1431,6 +1615,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pair
+         * @description Sign a device in by a code, which then does no more. 422 for a code that pairs nothing, 429 after too many.
+         */
+        post: operations["pair_api_pair_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Everybody
+         * @description Give the crew, their devices and when these were last seen.
+         */
+        get: operations["everybody_api_people_get"];
+        put?: never;
+        /**
+         * Add
+         * @description Take somebody into the crew. 422 for a name that somebody else has.
+         */
+        post: operations["add_api_people_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Change somebody. 409 when someone changed them since, 422 where nobody would lead any more.
+         */
+        put: operations["change_api_people__person_id__put"];
+        post?: never;
+        /**
+         * Remove
+         * @description Take somebody off; every device of theirs is signed out at once. 409 when someone changed them since, 422 for the last lead.
+         */
+        delete: operations["remove_api_people__person_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Code
+         * @description Make a code that pairs one phone of somebody, once, within ten minutes.
+         */
+        post: operations["make_code_api_people__person_id__code_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photos/{photo_id}": {
         parameters: {
             query?: never;
@@ -1529,6 +1801,90 @@ export interface paths {
          * @description Read what was pasted as a table. 422 says why it is none.
          */
         post: operations["read_pasted_api_schedule_pasted_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign In
+         * @description Sign in with a passphrase. 422 where name and passphrase do not belong together, 429 after too many tries.
+         */
+        post: operations["sign_in_api_sign_in_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign Out
+         * @description Sign out on this device.
+         */
+        post: operations["sign_out_api_sign_out_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Site
+         * @description Answer phones on the network of the site. 403 while nobody leads.
+         */
+        post: operations["open_site_api_site_post"];
+        /**
+         * Close Site
+         * @description Answer at this machine alone.
+         */
+        delete: operations["close_site_api_site_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/site/authority.pem": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Authority
+         * @description Give the certificate a phone can be told to trust. 404 where there is none of the machine's own.
+         */
+        get: operations["authority_api_site_authority_pem_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1636,7 +1992,7 @@ export interface paths {
         };
         /**
          * What Waits
-         * @description Say of the newest jobs what waits in each: stops, missing facts, units that have not come, what comes next.
+         * @description Say of jobs as they are listed what waits in each: stops, missing facts, units that have not come, what comes next.
          */
         get: operations["what_waits_api_waits_get"];
         put?: never;
@@ -1780,13 +2136,18 @@ export interface components {
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
             set: components["schemas"]["SetOut"] | null;
-            shape: components["schemas"]["FoundOut"] | null;
+            shape: components["schemas"]["jambo__views__opening__found__FoundOut"] | null;
         };
         /**
          * AskOut
-         * @description A place that can be read, in the order of the round; `starts` are the digits it will begin with, where that saves taps.
+         * @description A place that can be read, in the order of the round; `first` says that it tells early whether the hole will do, `planned` what it
+         *     would be as planned, on the tape, and `against` the same exactly, to hold a reading against; `starts` are the digits it will begin with, where that saves taps.
          */
         AskOut: {
+            /** Against */
+            against: string | null;
+            /** First */
+            first: boolean;
             /** How */
             how: string;
             /** Kind */
@@ -1799,6 +2160,8 @@ export interface components {
             phase: string;
             /** Place */
             place: string;
+            /** Planned */
+            planned: string | null;
             /** Read */
             read: boolean;
             /** Round */
@@ -2201,7 +2564,7 @@ export interface components {
             /** Done */
             done: boolean;
             /** Gaps */
-            gaps: components["schemas"]["GapOut"][];
+            gaps: components["schemas"]["jambo__views__opening__found__GapOut"][];
             /** Missed */
             missed: string[];
             /** Moves */
@@ -2228,6 +2591,25 @@ export interface components {
             };
             /** Options */
             options: components["schemas"]["OptionOut"][];
+        };
+        /**
+         * CodeOut
+         * @description A code that pairs one phone once, until a time; where a phone reaches this Jambo, the addresses and a picture to point it at.
+         */
+        CodeOut: {
+            /** Addresses */
+            addresses: string[];
+            /** Code */
+            code: string;
+            /** Fingerprint */
+            fingerprint: string;
+            /** Picture */
+            picture: string | null;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
         };
         /**
          * Comes
@@ -2542,7 +2924,7 @@ export interface components {
         };
         /**
          * CutStickLine
-         * @description A stick that was cut, by its line in the record.
+         * @description A stick that was cut, by its line in the record; `mm` is how long it was, for drawing.
          */
         CutStickLine: {
             /**
@@ -2558,6 +2940,8 @@ export interface components {
             left: string;
             /** Length */
             length: string;
+            /** Mm */
+            mm: number;
             /** Pieces */
             pieces: string[];
             /** Section */
@@ -2736,13 +3120,13 @@ export interface components {
         };
         /**
          * DeadlineOut
-         * @description What is still open before another trade comes: operations of so many, the work they are, and whether they are done by then.
+         * @description What is still open before another trade comes: work on so many openings, how long it takes, and which openings are not done by then.
          */
         DeadlineOut: {
             /** At */
             at: string;
             /** Late */
-            late: number;
+            late: number[];
             /** Minutes */
             minutes: number;
             /** Open */
@@ -2777,6 +3161,34 @@ export interface components {
             swaps: components["schemas"]["SwapOut"][];
             /** Things */
             things: components["schemas"]["ThingOut"][];
+        };
+        /**
+         * DemoOut
+         * @description Whether the made-up jobs were put in: nothing is where there was a job before.
+         */
+        DemoOut: {
+            /** Loaded */
+            loaded: boolean;
+        };
+        /**
+         * DeviceOut
+         * @description A phone or computer somebody is signed in on.
+         */
+        DeviceOut: {
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /**
+             * Seen
+             * Format: date-time
+             */
+            seen: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
         };
         /**
          * DimOut
@@ -2983,11 +3395,13 @@ export interface components {
         };
         /**
          * ErrorOut
-         * @description What went wrong and why; `request` is the number the log has it under.
+         * @description What went wrong and why; `request` is the number the log has it under, `job` whose it was that is gone.
          */
         ErrorOut: {
             /** Error */
             error: string;
+            /** Job */
+            job?: number;
             /** Reason */
             reason: string;
             /** Request */
@@ -3043,7 +3457,8 @@ export interface components {
         };
         /**
          * FeedOut
-         * @description Whose calendar it is, what that is called, and where it can be subscribed to: `path` is None while nobody asked for an address.
+         * @description Whose calendar it is, what that is called, and where it can be subscribed to: `path` is None while nobody
+         *     asked for an address, and of one that came out of a backup: it goes on, and is not shown again.
          */
         FeedOut: {
             /** Id */
@@ -3302,18 +3717,44 @@ export interface components {
             use: components["schemas"]["FloorsOut"];
         };
         /**
-         * FoundOut
-         * @description The shape as found, from side A: faces, header and floor, in millimetres from the left foot.
+         * FoundJob
+         * @description A job, what it is called and where it is.
          */
-        FoundOut: {
-            /** Floor */
-            floor: number[];
-            /** Header */
-            header: number[];
-            /** Height */
-            height: number;
-            left: components["schemas"]["FaceOut"];
-            right: components["schemas"]["FaceOut"];
+        FoundJob: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+        };
+        /**
+         * FoundOpening
+         * @description An opening, what it is called, its room and its leaf; the job it is of.
+         */
+        FoundOpening: {
+            /** Id */
+            id: number;
+            /** Job */
+            job: number;
+            /** Job Name */
+            job_name: string;
+            /** Leaf */
+            leaf: string;
+            /** Name */
+            name: string;
+            /** Room */
+            room: string;
+        };
+        /**
+         * FoundPerson
+         * @description Somebody, and the jobs they wrote in, newest first.
+         */
+        FoundPerson: {
+            /** Jobs */
+            jobs: components["schemas"]["WroteIn"][];
+            /** Name */
+            name: string;
         };
         /**
          * Frame
@@ -3438,24 +3879,6 @@ export interface components {
             label: string;
             /** Stock Rule */
             stock_rule: string | null;
-        };
-        /**
-         * GapOut
-         * @description A gap read after setting, what it should be, and what the moves make of it.
-         */
-        GapOut: {
-            /** After */
-            after: string;
-            /** Good */
-            good: boolean;
-            /** Label */
-            label: string;
-            /** Place */
-            place: string;
-            /** Read */
-            read: string;
-            /** Target */
-            target: string;
         };
         /**
          * HandsOut
@@ -3636,6 +4059,25 @@ export interface components {
             ok: boolean;
             /** Version */
             version: string;
+        };
+        /**
+         * HeardOut
+         * @description What was heard in a text, and how much more or less that is than the length it was held against.
+         */
+        HeardOut: {
+            /** Against */
+            against: string | null;
+            /** Also */
+            also: string | null;
+            /** Also Canonical */
+            also_canonical: string | null;
+            /** Canonical */
+            canonical: string;
+            /** Height */
+            height: string | null;
+            length: components["schemas"]["LengthOut"];
+            /** Reading */
+            reading: string;
         };
         /**
          * HeightsOut
@@ -3847,15 +4289,12 @@ export interface components {
         };
         /**
          * JobPage
-         * @description A job with its walls and its openings in walking order, and that order's own version; how many orders are late; what the phases
-         *     its openings are in are called.
+         * @description A job with its walls and its openings in walking order, and that order's own version; what the phases its openings are in are called.
          */
         JobPage: {
             /** Id */
             id: number;
             job: components["schemas"]["Job"];
-            /** Late */
-            late: number;
             /** Openings */
             openings: components["schemas"]["ListedOpening"][];
             /** Phases */
@@ -3953,6 +4392,29 @@ export interface components {
             times: components["schemas"]["TimeOut"][];
             /** Told */
             told: string;
+        };
+        /**
+         * JobWaitsOut
+         * @description What waits in a job, and each of its openings, in walking order; how many have moved since they were signed off, and whether somebody works here.
+         */
+        JobWaitsOut: {
+            /** Awaited */
+            awaited: number;
+            /** Crew */
+            crew: boolean;
+            /** Id */
+            id: number;
+            /** Lapsed */
+            lapsed: number;
+            /** Late */
+            late: number;
+            /** Missing */
+            missing: number;
+            next: components["schemas"]["NextOut"] | null;
+            /** Stops */
+            stops: number;
+            /** Walk */
+            walk: components["schemas"]["WalkedOut"][];
         };
         /**
          * Joined
@@ -4412,6 +4874,30 @@ export interface components {
             x: number;
         };
         /**
+         * Me
+         * @description Whoever asks, and the routes they may ask, by method and template.
+         */
+        Me: {
+            /** Crew */
+            crew: boolean;
+            /** Device */
+            device: string;
+            /** Initials */
+            initials: string;
+            /** May */
+            may: string[];
+            /** Name */
+            name: string;
+            /** Passphrase */
+            passphrase: boolean;
+            /** Role */
+            role: ("lead" | "hand" | "looker") | null;
+            /** Shares */
+            shares: components["schemas"]["ShareOut"][];
+            /** Signed */
+            signed: boolean;
+        };
+        /**
          * MeaningOut
          * @description A meaning of what was written: in words, and the text that leaves no doubt of it.
          */
@@ -4496,11 +4982,12 @@ export interface components {
         };
         /**
          * MovedOut
-         * @description A figure before and after; `cut` says that a piece is cut to it, `was_cut` that one has been.
+         * @description A figure before and after, and how far it moves; `cut` says that a piece is cut to it, `was_cut` that one has been.
          */
         MovedOut: {
             after: components["schemas"]["LengthOut"] | null;
             before: components["schemas"]["LengthOut"] | null;
+            by: components["schemas"]["LengthOut"] | null;
             /** Cut */
             cut: boolean;
             /** Label */
@@ -4663,6 +5150,8 @@ export interface components {
         /**
          * NewOrder
          * @description Something ordered: the line of the buy list by its key, how many, from whom, promised for which day.
+         *
+         *     `seen` is the newest order of that line when it was looked at (0: none): what others ordered since is not ordered twice.
          */
         NewOrder: {
             /** Count */
@@ -4671,11 +5160,44 @@ export interface components {
             key: string;
             /** Promised */
             promised?: string | null;
+            /** Seen */
+            seen?: number | null;
             /**
              * Supplier
              * @default
              */
             supplier?: string;
+        };
+        /**
+         * NewPassphrase
+         * @description A passphrase, and the one it takes the place of.
+         */
+        NewPassphrase: {
+            /**
+             * Old
+             * @default
+             */
+            old?: string;
+            /** Passphrase */
+            passphrase: string;
+        };
+        /**
+         * NewPerson
+         * @description Somebody new; initials are made of the name where none are said.
+         */
+        NewPerson: {
+            /**
+             * Initials
+             * @default
+             */
+            initials?: string;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "lead" | "hand" | "looker";
         };
         /**
          * NewReading
@@ -4919,6 +5441,19 @@ export interface components {
             points: number[];
         };
         /**
+         * Pairing
+         * @description A code, as it was typed or scanned, and what the device is called.
+         */
+        Pairing: {
+            /** Code */
+            code: string;
+            /**
+             * Label
+             * @default
+             */
+            label?: string;
+        };
+        /**
          * ParsedLengthOut
          * @description What was heard in a text: the length, how it was read, and another meaning worth asking about.
          */
@@ -4944,6 +5479,18 @@ export interface components {
             text: string;
         };
         /**
+         * PeopleOut
+         * @description The crew, and where phones reach this Jambo: no address while it answers at this machine alone.
+         */
+        PeopleOut: {
+            /** Addresses */
+            addresses: string[];
+            /** Fingerprint */
+            fingerprint: string;
+            /** People */
+            people: components["schemas"]["PersonOut"][];
+        };
+        /**
          * PersonDayOut
          * @description What somebody does on a day, in order.
          */
@@ -4952,6 +5499,31 @@ export interface components {
             name: string;
             /** Work */
             work: components["schemas"]["WorkOut"][];
+        };
+        /**
+         * PersonOut
+         * @description A person, where they are signed in, and what they look on at.
+         */
+        PersonOut: {
+            /** Devices */
+            devices: components["schemas"]["DeviceOut"][];
+            /** Id */
+            id: number;
+            /** Initials */
+            initials: string;
+            /** Name */
+            name: string;
+            /** Passphrase */
+            passphrase: boolean;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "lead" | "hand" | "looker";
+            /** Shares */
+            shares: components["schemas"]["ShareOut"][];
+            /** Version */
+            version: number;
         };
         /**
          * PersonSheetOut
@@ -5998,6 +6570,31 @@ export interface components {
             version: number;
         };
         /**
+         * SavePerson
+         * @description A person as they are to be; `shares` count of one who looks on.
+         */
+        SavePerson: {
+            /**
+             * Initials
+             * @default
+             */
+            initials?: string;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "lead" | "hand" | "looker";
+            /**
+             * Shares
+             * @default []
+             */
+            shares?: components["schemas"]["Share"][];
+            /** Version */
+            version: number;
+        };
+        /**
          * SaveRules
          * @description The crew's new house rules.
          */
@@ -6254,6 +6851,28 @@ export interface components {
             y1: number;
         };
         /**
+         * Share
+         * @description A job somebody looks on at; with a trade they see that trade's sheet alone.
+         */
+        Share: {
+            /** Job */
+            job: number;
+            /** Trade */
+            trade?: ("wallboard" | "floor" | "paint") | null;
+        };
+        /**
+         * ShareOut
+         * @description A job somebody looks on at; `trade` where they see that trade's sheet alone.
+         */
+        ShareOut: {
+            /** Job */
+            job: number;
+            /** Name */
+            name: string;
+            /** Trade */
+            trade: ("wallboard" | "floor" | "paint") | null;
+        };
+        /**
          * Shift
          * @description Working time on some days of the week, from one time of day to another.
          */
@@ -6309,6 +6928,21 @@ export interface components {
             unit?: ("in" | "mm") | null;
             /** Words */
             words?: ("north_america" | "britain" | "australia") | null;
+        };
+        /**
+         * SignIn
+         * @description A name with its passphrase, and what the device is called.
+         */
+        SignIn: {
+            /**
+             * Label
+             * @default
+             */
+            label?: string;
+            /** Name */
+            name: string;
+            /** Passphrase */
+            passphrase: string;
         };
         /**
          * SilhouetteOut
@@ -6745,6 +7379,33 @@ export interface components {
             waiting: string[];
         };
         /**
+         * StripOut
+         * @description A wall as a strip: how long it is, None where nobody said, and its openings from the left; `problem` where it cannot be read.
+         */
+        StripOut: {
+            /** Id */
+            id: number;
+            length: components["schemas"]["LengthOut"] | null;
+            /** Name */
+            name: string;
+            /** Openings */
+            openings: components["schemas"]["jambo__jobs__strips__GapOut"][];
+            /** Problem */
+            problem: string | null;
+            /** Storey */
+            storey: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * StripsOut
+         * @description The walls of a job.
+         */
+        StripsOut: {
+            /** Walls */
+            walls: components["schemas"]["StripOut"][];
+        };
+        /**
          * Stud
          * @description The centre of a stud found behind the track, from the wall end the opening's place is measured from.
          */
@@ -6754,7 +7415,7 @@ export interface components {
         };
         /**
          * SummaryOut
-         * @description The short of one opening.
+         * @description The short of one opening. `stopped`: something of it cannot be or must not be built; `lacks`: not all its facts are there.
          */
         SummaryOut: {
             /** Counts */
@@ -6765,6 +7426,8 @@ export interface components {
             errors: {
                 [key: string]: string;
             }[];
+            /** Lacks */
+            lacks: boolean;
             /** Leaf */
             leaf: string | null;
             /** Ro */
@@ -6775,6 +7438,8 @@ export interface components {
              * @enum {string}
              */
             stage: "door" | "floor" | "opening" | "frame" | "ready";
+            /** Stopped */
+            stopped: boolean;
             /** Waits On */
             waits_on: string[];
             worst: components["schemas"]["FlagOut"] | null;
@@ -6944,7 +7609,8 @@ export interface components {
         };
         /**
          * ToldLine
-         * @description A line of the record as it is read: its event and what of it in words, and its opening's mark.
+         * @description A line of the record as it is read: its event and what of it in words, and its opening's mark; `unsigned` where there was a
+         *     crew and nobody was signed in.
          */
         ToldLine: {
             /**
@@ -6966,6 +7632,8 @@ export interface components {
             opening_id: number | null;
             /** Photos */
             photos: components["schemas"]["KeptPhoto"][];
+            /** Unsigned */
+            unsigned: boolean;
             /** What */
             what: string;
             /** Who */
@@ -7148,6 +7816,18 @@ export interface components {
             };
             /** Openings */
             openings: number[];
+        };
+        /**
+         * TryRules
+         * @description House rules that would be the job's, or the crew's.
+         */
+        TryRules: {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "job" | "crew";
+            rules: components["schemas"]["Rules"];
         };
         /**
          * TryUsual
@@ -7465,6 +8145,22 @@ export interface components {
             order: number[];
             /** Version */
             version: number;
+        };
+        /**
+         * WalkedOut
+         * @description An opening of the walk: what it is called, its wall, and what stands in its way.
+         */
+        WalkedOut: {
+            /** Id */
+            id: number;
+            /** Lacks */
+            lacks: boolean;
+            /** Name */
+            name: string;
+            /** Stopped */
+            stopped: boolean;
+            /** Wall */
+            wall: number;
         };
         /**
          * Wall
@@ -7792,6 +8488,87 @@ export interface components {
             /** Steps */
             steps: string[];
         };
+        /**
+         * WroteIn
+         * @description A job somebody wrote in, and when last.
+         */
+        WroteIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * FoundOut
+         * @description What was found; `more` says that there is more of a kind than is told. `size` is the leaf's size that was heard, if one was.
+         */
+        jambo__jobs__finding__FoundOut: {
+            /** Jobs */
+            jobs: components["schemas"]["FoundJob"][];
+            /** More */
+            more: boolean;
+            /** Openings */
+            openings: components["schemas"]["FoundOpening"][];
+            /** People */
+            people: components["schemas"]["FoundPerson"][];
+            /** Size */
+            size: string | null;
+        };
+        /**
+         * GapOut
+         * @description An opening of a wall: its rough opening in millimetres from the left end, None where it has no place yet, and what stands in its way.
+         */
+        jambo__jobs__strips__GapOut: {
+            /** High */
+            high: number | null;
+            /** Id */
+            id: number;
+            /** Lacks */
+            lacks: boolean;
+            /** Low */
+            low: number | null;
+            /** Name */
+            name: string;
+            /** Stopped */
+            stopped: boolean;
+        };
+        /**
+         * FoundOut
+         * @description The shape as found, from side A: faces, header and floor, in millimetres from the left foot.
+         */
+        jambo__views__opening__found__FoundOut: {
+            /** Floor */
+            floor: number[];
+            /** Header */
+            header: number[];
+            /** Height */
+            height: number;
+            left: components["schemas"]["FaceOut"];
+            right: components["schemas"]["FaceOut"];
+        };
+        /**
+         * GapOut
+         * @description A gap read after setting, what it should be, and what the moves make of it.
+         */
+        jambo__views__opening__found__GapOut: {
+            /** After */
+            after: string;
+            /** Good */
+            good: boolean;
+            /** Label */
+            label: string;
+            /** Place */
+            place: string;
+            /** Read */
+            read: string;
+            /** Target */
+            target: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -7821,6 +8598,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7891,6 +8677,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -7933,6 +8728,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -7996,6 +8800,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -8042,6 +8855,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -8105,6 +8927,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -8152,6 +8983,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -8215,6 +9055,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -8262,6 +9111,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -8325,6 +9183,259 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    put_in_demo_api_demo_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DemoOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    take_back_api_devices__device_id__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -8367,6 +9478,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -8430,6 +9550,138 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    find_in_all_jobs_api_find_get: {
+        parameters: {
+            query?: {
+                text?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["jambo__jobs__finding__FoundOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -8472,6 +9724,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -8535,6 +9796,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -8575,6 +9845,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -8638,6 +9917,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -8659,6 +9947,7 @@ export interface operations {
                 kind: string;
                 step?: ("1/16" | "1/32" | "1" | "1/2") | null;
                 words?: ("north_america" | "britain" | "australia") | null;
+                against?: string | null;
             };
             header?: never;
             path?: never;
@@ -8672,11 +9961,20 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ParsedLengthOut"];
+                    "application/json": components["schemas"]["HeardOut"];
                 };
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8749,6 +10047,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -8762,7 +10069,11 @@ export interface operations {
     };
     list_jobs_api_jobs_get: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Only jobs older than this one. */
+                before?: number | null;
+                most?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -8787,6 +10098,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -8852,6 +10172,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -8867,7 +10196,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path?: never;
@@ -8897,6 +10226,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -8960,6 +10298,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -9006,6 +10353,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -9071,6 +10427,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -9086,7 +10451,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -9118,6 +10483,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -9183,6 +10557,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -9201,7 +10584,7 @@ export interface operations {
                 version: number;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -9227,6 +10610,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -9290,6 +10682,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -9336,6 +10737,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -9399,6 +10809,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -9445,6 +10864,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -9510,6 +10938,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -9525,7 +10962,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -9557,6 +10994,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -9622,6 +11068,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -9637,7 +11092,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -9664,6 +11119,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -9729,6 +11193,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -9744,7 +11217,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -9777,6 +11250,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -9840,6 +11322,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -9886,6 +11377,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -9951,6 +11451,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -9970,7 +11479,7 @@ export interface operations {
                 words?: ("north_america" | "britain" | "australia") | null;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -10002,6 +11511,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -10065,6 +11583,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -10082,7 +11609,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -10108,6 +11635,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10178,6 +11714,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -10195,7 +11740,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -10221,6 +11766,15 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10291,6 +11845,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -10312,7 +11875,7 @@ export interface operations {
                 words?: ("north_america" | "britain" | "australia") | null;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -10345,6 +11908,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -10408,6 +11980,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -10459,6 +12040,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -10522,6 +12112,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -10570,6 +12169,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -10633,6 +12241,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -10679,6 +12296,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -10744,6 +12370,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -10759,7 +12394,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -10791,6 +12426,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -10856,6 +12500,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -10871,7 +12524,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -10898,6 +12551,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -10961,6 +12623,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -11003,6 +12674,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -11068,6 +12748,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -11083,7 +12772,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -11115,6 +12804,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -11180,6 +12878,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -11195,7 +12902,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -11222,6 +12929,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -11285,6 +13001,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -11335,6 +13060,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -11398,6 +13132,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -11445,6 +13188,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -11510,6 +13262,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -11529,7 +13290,7 @@ export interface operations {
                 words?: ("north_america" | "britain" | "australia") | null;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -11561,6 +13322,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -11624,6 +13394,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -11674,6 +13453,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -11739,6 +13527,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -11754,7 +13551,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -11784,6 +13581,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -11847,6 +13653,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -11893,6 +13708,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -11958,6 +13782,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -11977,7 +13810,7 @@ export interface operations {
                 words?: ("north_america" | "britain" | "australia") | null;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -12009,6 +13842,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -12074,6 +13916,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -12093,7 +13944,7 @@ export interface operations {
                 words?: ("north_america" | "britain" | "australia") | null;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -12122,6 +13973,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -12185,6 +14045,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -12231,6 +14100,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -12296,6 +14174,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -12315,7 +14202,7 @@ export interface operations {
                 words?: ("north_america" | "britain" | "australia") | null;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -12347,6 +14234,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -12410,6 +14306,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -12460,6 +14365,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -12523,6 +14437,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -12571,6 +14494,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -12636,6 +14568,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -12655,7 +14596,7 @@ export interface operations {
                 words?: ("north_america" | "britain" | "australia") | null;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -12687,6 +14628,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -12750,6 +14700,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -12797,6 +14756,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -12860,6 +14828,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -12906,6 +14883,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -12969,6 +14955,146 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    of_job_api_jobs__job_id__live_get: {
+        parameters: {
+            query?: {
+                /** @description At the machine itself, who looks: an event source sends no headers. */
+                name?: string;
+                /** @description The one that is looked at. */
+                opening?: number | null;
+            };
+            header?: {
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -13018,6 +15144,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -13083,6 +15218,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -13098,7 +15242,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -13130,6 +15274,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -13195,6 +15348,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -13210,7 +15372,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -13242,6 +15404,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -13305,6 +15476,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -13351,6 +15531,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -13414,6 +15603,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -13460,6 +15658,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -13523,6 +15730,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -13573,6 +15789,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -13638,6 +15863,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -13653,7 +15887,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -13683,6 +15917,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -13748,6 +15991,146 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    try_rules_api_jobs__job_id__rules_try_post: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryRules"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -13763,7 +16146,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -13795,6 +16178,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -13858,6 +16250,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -13908,6 +16309,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -13973,6 +16383,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -13988,7 +16407,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -14018,6 +16437,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -14081,6 +16509,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -14127,6 +16564,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -14192,6 +16638,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -14211,7 +16666,7 @@ export interface operations {
                 words?: ("north_america" | "britain" | "australia") | null;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -14244,6 +16699,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -14307,6 +16771,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -14354,6 +16827,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -14419,6 +16901,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -14438,7 +16929,7 @@ export interface operations {
                 words?: ("north_america" | "britain" | "australia") | null;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -14470,6 +16961,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -14533,6 +17033,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -14583,6 +17092,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -14648,6 +17166,265 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    what_waits_in_api_jobs__job_id__waits_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobWaitsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    walls_of_job_api_jobs__job_id__walls_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -14663,7 +17440,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -14695,6 +17472,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -14758,6 +17544,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -14801,6 +17596,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -14864,6 +17668,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -14909,6 +17722,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -14974,6 +17796,142 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    of_all_api_live_get: {
+        parameters: {
+            query?: {
+                /** @description At the machine itself, who looks: an event source sends no headers. */
+                name?: string;
+            };
+            header?: {
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
+                "X-Jambo-Who"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -14989,7 +17947,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -15021,6 +17979,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -15084,6 +18051,259 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    me_api_me_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    set_passphrase_api_me_passphrase_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPassphrase"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -15126,6 +18346,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -15191,6 +18420,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -15206,7 +18444,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -15238,6 +18476,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -15303,6 +18550,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -15321,7 +18577,7 @@ export interface operations {
                 version: number;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -15347,6 +18603,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -15410,6 +18675,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -15456,6 +18730,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -15521,6 +18804,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -15536,7 +18828,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -15568,6 +18860,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -15631,6 +18932,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -15673,6 +18983,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -15738,6 +19057,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -15758,7 +19086,7 @@ export interface operations {
                 step?: string | null;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -15790,6 +19118,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -15853,6 +19190,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -15895,6 +19241,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -15960,6 +19315,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -15975,7 +19339,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -16007,6 +19371,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -16072,6 +19445,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -16087,7 +19469,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -16116,6 +19498,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -16181,6 +19572,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -16196,7 +19596,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -16226,6 +19626,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -16291,6 +19700,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -16306,7 +19724,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -16338,6 +19756,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -16403,6 +19830,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -16418,7 +19854,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -16450,6 +19886,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -16515,6 +19960,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -16530,7 +19984,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -16563,6 +20017,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -16626,6 +20089,762 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    pair_api_pair_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pairing"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    everybody_api_people_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    add_api_people_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPerson"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    change_api_people__person_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavePerson"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    remove_api_people__person_id__delete: {
+        parameters: {
+            query: {
+                /** @description The version this was based on. */
+                version: number;
+            };
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    make_code_api_people__person_id__code_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -16672,6 +20891,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -16737,6 +20965,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -16755,7 +20992,7 @@ export interface operations {
                 erase?: boolean;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -16781,6 +21018,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -16844,6 +21090,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -16891,6 +21146,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -16954,6 +21218,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -16998,6 +21271,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -17061,6 +21343,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -17105,6 +21396,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -17168,6 +21468,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -17212,6 +21521,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -17275,6 +21593,622 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    sign_in_api_sign_in_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    sign_out_api_sign_out_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    open_site_api_site_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    close_site_api_site_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    authority_api_site_authority_pem_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-x509-ca-cert": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -17321,6 +22255,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -17384,6 +22327,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -17432,6 +22384,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -17495,6 +22456,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -17535,6 +22505,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -17598,6 +22577,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -17642,6 +22630,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -17705,6 +22702,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -17751,6 +22757,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -17814,6 +22829,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -17857,6 +22881,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -17922,6 +22955,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -17935,7 +22977,11 @@ export interface operations {
     };
     what_waits_api_waits_get: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Only jobs older than this one. */
+                before?: number | null;
+                most?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -17960,6 +23006,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -18025,6 +23080,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -18040,7 +23104,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -18072,6 +23136,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -18137,6 +23210,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -18155,7 +23237,7 @@ export interface operations {
                 version: number;
             };
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -18181,6 +23263,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -18244,6 +23335,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */
@@ -18290,6 +23390,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -18355,6 +23464,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -18370,7 +23488,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -18400,6 +23518,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -18465,6 +23592,15 @@ export interface operations {
                     "application/json": components["schemas"]["RefusedOut"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Service Unavailable */
             503: {
                 headers: {
@@ -18480,7 +23616,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description Who is asking, in any script: UTF-8, percent-encoded. */
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
                 "X-Jambo-Who"?: string;
             };
             path: {
@@ -18511,6 +23647,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorOut"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
             /** @description Forbidden */
             403: {
                 headers: {
@@ -18574,6 +23719,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
                 };
             };
             /** @description Service Unavailable */

@@ -6,6 +6,7 @@ import { Link } from "react-router";
 
 import type { Job, Region } from "../api/client";
 import { NotSent } from "../outbox/NotSent";
+import { Away } from "./Away";
 import { useShow, useShown } from "./show";
 import { AskWho, Who } from "./Who";
 import styles from "./Bar.module.css";
@@ -61,6 +62,7 @@ export function Bar({ trail, state, children, job }: Props) {
           tools
         )}
       </header>
+      <Away />
       <AskWho />
     </>
   );

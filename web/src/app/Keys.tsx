@@ -17,11 +17,21 @@ const KEYS: [string, [string[], string][]][] = [
     ],
   ],
   [
+    "In a job",
+    [
+      [["O", "W", "M", "D", "R"], "openings, walls, material, days, record"],
+      [["J"], "what is next, and what is set up once"],
+      [[",", "."], "at an opening: the one before or after in the walk"],
+      [["Space"], "at the saw: the next piece, or the stick is cut"],
+    ],
+  ],
+  [
     "In a field",
     [
       [["Enter"], "take it, and on to the next"],
       [["Shift Enter"], "back to the one before"],
       [["↑", "↓"], "a tape mark more or less"],
+      [["?"], "where that length lies in the door"],
     ],
   ],
   [

@@ -2,14 +2,17 @@ import { ActionIcon, Button, Popover, TextInput } from "@mantine/core";
 import { useLocalStorage, useSessionStorage } from "@mantine/hooks";
 import { IconUser } from "@tabler/icons-react";
 import { type SyntheticEvent, useState } from "react";
+import { Link } from "react-router";
 
 import { hasWritten, LONGEST_NAME } from "../api/client";
+import { useMay } from "./useMe";
 import { useWho } from "./useWho";
 import styles from "./Who.module.css";
 
 /** Who is writing, in the bar: the name that goes into the record, to be said or changed at any time. */
 export function Who() {
-  const [who, setWho] = useWho();
+  const [who, setWho, signed] = useWho();
+  const leads = useMay("GET /api/people");
   const [open, setOpen] = useState(false);
   return (
     <Popover opened={open} onChange={setOpen} position="bottom-end" withinPortal={false} trapFocus returnFocus>
@@ -17,7 +20,7 @@ export function Who() {
         <ActionIcon
           variant="subtle"
           size={44}
-          aria-label={who ? `Writing: ${who}` : "Say who is writing"}
+          aria-label={signed ? `Signed in: ${who}` : who ? `Writing: ${who}` : "Say who is writing"}
           title={who || undefined}
           className={who ? undefined : styles.nobody}
           onClick={() => setOpen(!open)}
@@ -33,13 +36,24 @@ export function Who() {
             setOpen(false);
           }}
         >
-          <TextInput
-            label="Your name, for the record"
-            value={who}
-            maxLength={LONGEST_NAME}
-            onChange={(event) => setWho(event.currentTarget.value)}
-          />
+          {signed ? (
+            <p>
+              Signed in: <Link to="/me">{who}</Link>
+            </p>
+          ) : (
+            <TextInput
+              label="Your name, for the record"
+              value={who}
+              maxLength={LONGEST_NAME}
+              onChange={(event) => setWho(event.currentTarget.value)}
+            />
+          )}
           <Button type="submit">Done</Button>
+          {leads && (
+            <Button component={Link} to="/crew" variant="subtle">
+              Crew and phones
+            </Button>
+          )}
         </form>
       </Popover.Dropdown>
     </Popover>

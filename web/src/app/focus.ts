@@ -10,16 +10,21 @@ const places = (within: ParentNode = document) => [...within.querySelectorAll<HT
 
 /**
  * Keeps the focus on the page: where what had it goes away, is greyed out, or closes, the next place in working order gets it;
- * on a new page its first field, or its heading. Never the page itself, where keys lead nowhere.
+ * on a new page its first field, or its heading; where a dialog closes, what it was opened from. Never the page itself, where keys lead nowhere.
  */
 export function useFocusKept() {
   useEffect(() => {
     let last: HTMLElement | null = null;
+    let dialog: Element | null = null; // the one it is in
+    let from: HTMLElement | null = null; // what had it before that dialog took it
     let around: HTMLElement[] = [];
     let at = -1;
     let meant = false; // somebody pressed an empty stretch of the page
     const remember = (place: HTMLElement) => {
       meant = false;
+      const within = place.closest('[role="dialog"]');
+      if (within !== dialog) from = last;
+      dialog = within;
       last = place;
       around = places();
       at = around.indexOf(place);
@@ -35,8 +40,9 @@ export function useFocusKept() {
       asked = 0;
       const held = document.activeElement;
       if ((held && held !== document.body) || meant || !last) return;
-      if (open(last)) {
-        last.focus({ preventScroll: true });
+      const back = dialog && !open(dialog) ? from : last;
+      if (back && open(back)) {
+        back.focus({ preventScroll: true });
         return;
       }
       const next =

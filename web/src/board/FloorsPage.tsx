@@ -9,7 +9,7 @@ import { Link, useLocation, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type FieldError, type FloorsUse, type FloorType } from "../api/client";
 import { within } from "../api/words";
-import { Bar } from "../app/Bar";
+import { JobBar } from "../app/JobBar";
 import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
 import { renew } from "../api/renew";
@@ -109,15 +109,10 @@ export function FloorsPage() {
   const errors = tried.error instanceof ApiProblem ? tried.error.errors : [];
   return (
     <>
-      <Bar
+      <JobBar
+        id={id}
         job={page.data?.job.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{page.data?.job.job.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>Floors</h1>
-          </>
-        }
+        title="Floors"
         state={
           <span className="save" role="status">
             {save.isPending ? "Saving…" : open ? "Not kept yet" : "Saved"}
@@ -281,7 +276,9 @@ function Waits({ use, floors }: { use: FloorsUse; floors: FloorType[] }) {
       </li>
     ));
   if (!open.length && !use.own.length && !use.unsaid.length)
-    return <p className="clear">Every floor is chosen: no figure of this job waits on one.</p>;
+    return use.floors.some((f) => f.used_by.length) ? (
+      <p className="clear">Every floor is chosen: no figure of this job waits on one.</p>
+    ) : null;
   return (
     <>
       <h2>These figures wait on a floor</h2>

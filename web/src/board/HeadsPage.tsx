@@ -8,9 +8,12 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 
 import { api, ask, type Storey } from "../api/client";
-import { Bar } from "../app/Bar";
+import { Empty } from "../app/Empty";
+import { Fold, useFold } from "../app/Fold";
+import { JobBar } from "../app/JobBar";
 import { Problem } from "../app/Problem";
 import { renew } from "../api/renew";
+import { useInSight } from "../app/useInSight";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
 import { Digits, WithFractions } from "../tape/Digits";
@@ -65,18 +68,10 @@ export function HeadsPage() {
       void heads.refetch(); // the line may be another than the one that was pressed for
     },
   });
+  const fold = useFold(heads.data?.[0] && keyOf(heads.data[0]), "storey");
   return (
     <>
-      <Bar
-        job={job.data?.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>Head lines</h1>
-          </>
-        }
-      />
+      <JobBar id={id} job={job.data?.job} title="Head lines" />
       <main className="page">
         {heads.isError && <Problem error={heads.error} retry={() => void heads.refetch()} />}
         {heads.isPending && (
@@ -85,13 +80,17 @@ export function HeadsPage() {
           </p>
         )}
         {heads.data?.length === 0 && (
-          <p className="empty">No opening of this job has a head yet: a leaf’s height and both floors settle it.</p>
+          <Empty like="heads">
+            No opening has a head yet: a leaf’s height and both floors settle it. Say them on{" "}
+            <Link to={`/jobs/${id}`}>Openings</Link>, and the heads of a storey stand here against one line.
+          </Empty>
         )}
         {heads.data?.map((storey) => (
           <OneStorey
-            key={`${storey.storey} ${storey.leaf?.text ?? ""}`}
+            key={keyOf(storey)}
             job={job.data}
             of={storey}
+            fold={fold.of(keyOf(storey))}
             busy={align.isPending || heads.isPlaceholderData}
             align={(how) => align.mutate({ of: storey, how })}
             isIn={(one) => (chosen ? chosen.includes(one.id) : one.chosen)}
@@ -112,6 +111,10 @@ export function HeadsPage() {
 
 const WIDE = 1000;
 const TALL = 150;
+const ROW = 44; // px, likely
+const NAME = 26; // of the drawing, that a name takes
+
+const keyOf = (of: Storey) => `${of.storey} ${of.leaf?.mm ?? ""}`;
 
 const whoIsIn = (storeys: Storey[]) => storeys.flatMap((s) => s.openings.filter((o) => o.chosen).map((o) => o.id));
 
@@ -119,6 +122,7 @@ const withOrWithout = (now: number[], one: number) =>
   now.includes(one) ? now.filter((id) => id !== one) : [...now, one];
 
 interface StoreyProps {
+  fold: { open: boolean; toggle: () => void };
   job: ReturnType<typeof useJob>["data"];
   of: Storey;
   busy: boolean;
@@ -128,7 +132,7 @@ interface StoreyProps {
   choose: (opening: number) => void;
 }
 
-function OneStorey({ job, of, busy, align, isIn, choose }: StoreyProps) {
+function OneStorey({ job, of, fold, busy, align, isIn, choose }: StoreyProps) {
   // what a head is over the line they are held against: the level line, or the rough floor
   const line = of.under ? -of.line.mm : of.line.mm;
   const over = (o: Storey["openings"][number], head: { mm: number }) => head.mm - (o.level?.mm ?? 0);
@@ -138,14 +142,14 @@ function OneStorey({ job, of, busy, align, isIn, choose }: StoreyProps) {
   const room = WIDE / of.openings.length;
   const storey = of.storey || "Walls without a storey";
   const name = of.leaf ? `${storey}, leaves of ${of.leaf.text}` : storey;
+  const governs = of.openings.findIndex((o) => o.governs); // the first, where names have no room
   const nobody = !of.openings.some((o) => o.chosen);
   return (
-    <section className={styles.storey} aria-label={name}>
-      <header>
-        <h2>
-          <WithFractions text={name} />
-        </h2>
-        <p>
+    <Fold
+      label={name}
+      title={<WithFractions text={name} />}
+      line={
+        <span className={styles.said}>
           Common head line <Digits of={of.line} />{" "}
           {of.by_level ? (of.under ? "under the level line" : "over the level line") : "over the rough floor"}
           {of.level_line?.head && (
@@ -154,46 +158,76 @@ function OneStorey({ job, of, busy, align, isIn, choose }: StoreyProps) {
             </>
           )}
           {of.aligned ? ", and every head is on one line." : "."}
-        </p>
+        </span>
+      }
+      {...fold}
+    >
+      <div className={styles.storey}>
         <LevelLine job={job} of={of} />
-      </header>
-      <svg
-        viewBox={`0 0 ${WIDE} ${TALL}`}
-        role="img"
-        aria-label={`Heads of ${name}, differences drawn larger than true.`}
-      >
-        <path className="line" d={`M0 ${Y(line)}H${WIDE}`} />
-        {of.openings.map((o, n) => (
-          <g key={o.id} className={clsx(o.governs && styles.governs)}>
-            <rect
-              className={styles.own}
-              x={n * room + room * 0.2}
-              y={Y(over(o, o.own))}
-              width={room * 0.6}
-              height={TALL - 22 - Y(over(o, o.own))}
-            />
-            <path className={styles.now} d={`M${n * room + room * 0.14} ${Y(over(o, o.now))}h${room * 0.72}`} />
-            <text x={n * room + room / 2} y={TALL - 6}>
-              {o.name}
-            </text>
-          </g>
-        ))}
-      </svg>
-      <table className="log">
-        <thead>
-          <tr>
-            <th scope="col">In the line</th>
-            <th scope="col">Opening</th>
-            <th scope="col">Needs by itself</th>
-            <th scope="col">Is now</th>
-            <th scope="col">Would gain</th>
-            {of.by_level && <th scope="col">Line over its floor</th>}
-            <th scope="col">Floors A and B</th>
-          </tr>
-        </thead>
-        <tbody>
-          {of.openings.map((o) => (
-            <tr key={o.id} data-governs={o.governs || undefined}>
+        <svg
+          viewBox={`0 0 ${WIDE} ${TALL}`}
+          role="img"
+          aria-label={`Heads of ${name}, differences drawn larger than true.`}
+        >
+          <path className="line" d={`M0 ${Y(line)}H${WIDE}`} />
+          {of.openings.map((o, n) => (
+            <g key={o.id} className={clsx(o.governs && styles.governs)}>
+              <rect
+                className={styles.own}
+                x={n * room + room * 0.2}
+                y={Y(over(o, o.own))}
+                width={room * 0.6}
+                height={TALL - 22 - Y(over(o, o.own))}
+              />
+              <path className={styles.now} d={`M${n * room + room * 0.14} ${Y(over(o, o.now))}h${room * 0.72}`} />
+              {(room >= NAME || n === governs) && (
+                <text x={Math.min(Math.max(n * room + room / 2, NAME / 2), WIDE - NAME / 2)} y={TALL - 6}>
+                  {o.name}
+                </text>
+              )}
+            </g>
+          ))}
+        </svg>
+        <Table of={of} isIn={isIn} choose={choose} />
+        {of.waiting.length > 0 && <p className="quiet">Not known yet: {of.waiting.join(", ")}.</p>}
+        <div className="row">
+          <Button disabled={busy || nobody} onClick={() => align("raise")}>
+            Align: longer legs, larger floor gap
+          </Button>
+          <Button variant="default" disabled={busy || nobody} onClick={() => align("pack")}>
+            Align the openings: packing over the head
+          </Button>
+          <Button variant="subtle" disabled={busy} onClick={() => align("own")}>
+            Let each door be its own
+          </Button>
+        </div>
+      </div>
+    </Fold>
+  );
+}
+
+/** What each opening of a storey needs, is, and would gain. */
+function Table({ of, isIn, choose }: Pick<StoreyProps, "of" | "isIn" | "choose">) {
+  const { list, drawn, before, after, measure } = useInSight<HTMLTableSectionElement>(of.openings.length, ROW);
+  return (
+    <table className="log">
+      <thead>
+        <tr>
+          <th scope="col">In the line</th>
+          <th scope="col">Opening</th>
+          <th scope="col">Needs by itself</th>
+          <th scope="col">Is now</th>
+          <th scope="col">Would gain</th>
+          {of.by_level && <th scope="col">Line over its floor</th>}
+          <th scope="col">Floors A and B</th>
+        </tr>
+      </thead>
+      <tbody ref={list}>
+        {before > 0 && <tr aria-hidden="true" style={{ height: before }} />}
+        {drawn.map((n) => {
+          const o = of.openings[n]!;
+          return (
+            <tr key={o.id} ref={measure} data-index={n} data-governs={o.governs || undefined}>
               <td>
                 <Checkbox
                   aria-label={`${o.name} in the line`}
@@ -234,21 +268,10 @@ function OneStorey({ job, of, busy, align, isIn, choose }: StoreyProps) {
                 {o.floors[0]!.mm !== o.floors[1]!.mm && <strong className="differs"> differ</strong>}
               </td>
             </tr>
-          ))}
-        </tbody>
-      </table>
-      {of.waiting.length > 0 && <p className="quiet">Not known yet: {of.waiting.join(", ")}.</p>}
-      <div className="row">
-        <Button disabled={busy || nobody} onClick={() => align("raise")}>
-          Align: longer legs, larger floor gap
-        </Button>
-        <Button variant="default" disabled={busy || nobody} onClick={() => align("pack")}>
-          Align the openings: packing over the head
-        </Button>
-        <Button variant="subtle" disabled={busy} onClick={() => align("own")}>
-          Let each door be its own
-        </Button>
-      </div>
-    </section>
+          );
+        })}
+        {after > 0 && <tr aria-hidden="true" style={{ height: after }} />}
+      </tbody>
+    </table>
   );
 }

@@ -1,17 +1,21 @@
 import "./board.css";
 
 import { Button, Menu, Modal, SegmentedControl, TextInput } from "@mantine/core";
-import { useLocalStorage } from "@mantine/hooks";
+import { useHotkeys, useLocalStorage } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconDots } from "@tabler/icons-react";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type SyntheticEvent } from "react";
+import { useInfiniteQuery, useMutation, useQueries, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type SyntheticEvent, useRef } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { api, ask, type Job, type ListedJob, sentence, type Unit, type Waits } from "../api/client";
 import { Bar } from "../app/Bar";
 import { Unreadable } from "../app/Mend";
+import { useLive } from "../app/live";
+import { Only } from "../app/Only";
 import { Problem } from "../app/Problem";
+import { useInAddress } from "../app/useInAddress";
+import { useMay } from "../app/useMe";
 import { renew } from "../api/renew";
 import { LineField } from "../lines/LineField";
 import { PutInJob } from "../lines/PutInJob";
@@ -19,13 +23,35 @@ import { useLine } from "../lines/useLine";
 import { NotSentHere } from "../outbox/NotSent";
 import { press } from "../outbox/outbox";
 import { useHeld } from "../tape/typed";
+import { Found } from "./Found";
 import styles from "./JobsPage.module.css";
+import { SharedJobs } from "./SharedJobs";
 
-/** The first view: the jobs, and a new one. */
-export function JobsPage() {
-  const jobs = useQuery({ queryKey: ["jobs"], queryFn: () => ask(api.GET("/api/jobs")) });
+/** The first view: the jobs, and a new one; or what is shared. */
+export const JobsPage = () => (useMay("GET /api/jobs") ? <AllJobs /> : <SharedJobs />);
+
+const AT_ONCE = 40;
+
+function AllJobs() {
+  useLive(null);
+  const [find, setFind] = useInAddress("find", "");
+  const field = useRef<HTMLInputElement>(null);
+  useHotkeys([["/", () => field.current?.focus()]]);
+  const pages = useInfiniteQuery({
+    queryKey: ["jobs"],
+    queryFn: ({ pageParam: before }) => ask(api.GET("/api/jobs", { params: { query: { before, most: AT_ONCE } } })),
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: (page) => (page.length < AT_ONCE ? undefined : page.at(-1)?.id),
+  });
+  const jobs = pages.data?.pages.flat();
   // what waits takes working out every opening: the list does not wait for it
-  const waits = useQuery({ queryKey: ["jobs", "waits"], queryFn: () => ask(api.GET("/api/waits")) });
+  const waits = useQueries({
+    queries: ((pages.data?.pageParams ?? [undefined]) as (number | undefined)[]).map((before) => ({
+      queryKey: ["jobs", "waits", before],
+      queryFn: () => ask(api.GET("/api/waits", { params: { query: { before, most: AT_ONCE } } })),
+    })),
+    combine: (each) => each.flatMap((one) => one.data ?? []),
+  });
   const health = useQuery({ queryKey: ["health"], queryFn: () => ask(api.GET("/api/health")), staleTime: 60_000 });
   return (
     <>
@@ -33,6 +59,11 @@ export function JobsPage() {
         <Button component={Link} to="/stock" variant="subtle" size="compact-md">
           Stock book
         </Button>
+        <Only may="GET /api/people">
+          <Button component={Link} to="/crew" variant="subtle" size="compact-md">
+            Crew
+          </Button>
+        </Only>
       </Bar>
       <main className="page jobs">
         {health.data?.disk && (
@@ -40,18 +71,33 @@ export function JobsPage() {
             {sentence(health.data.disk)} Make room before nothing can be saved any more.
           </p>
         )}
-        <FirstLine jobs={jobs.data ?? []} />
-        {jobs.isPending && (
+        <FirstLine jobs={jobs ?? []} />
+        {pages.isPending && (
           <p className="quiet" aria-busy="true">
             Fetching the jobs…
           </p>
         )}
-        {jobs.isError && <Problem error={jobs.error} retry={() => void jobs.refetch()} />}
-        {jobs.data && (
+        {pages.isError && <Problem error={pages.error} retry={() => void pages.refetch()} />}
+        {jobs && (jobs.length > 0 || find) && (
+          <TextInput
+            ref={field}
+            aria-label="Find in all jobs"
+            type="search"
+            className={styles.find}
+            placeholder="Find in all jobs: mark, room, leaf size, person…"
+            maxLength={120}
+            rightSection={<kbd>/</kbd>}
+            value={find}
+            onChange={(event) => setFind(event.currentTarget.value)}
+            onKeyDown={(event) => event.key === "Escape" && setFind("")}
+          />
+        )}
+        {find.trim() && <Found text={find} />}
+        {jobs && !find.trim() && (
           <>
-            {jobs.data.length === 0 && <p className="empty">No job yet. Open the first one below: a name is enough.</p>}
+            {jobs.length === 0 && <NoJob />}
             <ul className={styles.jobList}>
-              {jobs.data.map(({ id, version, job, openings, problem }) => (
+              {jobs.map(({ id, version, job, openings, problem }) => (
                 <li key={id}>
                   <JobMenu id={id} version={version} job={job} unread={Boolean(problem)} />
                   {problem ? (
@@ -65,17 +111,53 @@ export function JobsPage() {
                         {job.work === "renovation" ? "renovation" : "new build"} ·{" "}
                         {job.unit === "mm" ? "millimetres" : "inches"}
                       </span>
-                      <WhatWaits of={waits.data?.find((w) => w.id === id)} openings={openings} />
+                      <WhatWaits of={waits.find((w) => w.id === id)} openings={openings} />
                     </Link>
                   )}
                 </li>
               ))}
             </ul>
-            <NewJob />
+            {pages.hasNextPage && (
+              <Button
+                variant="default"
+                className={styles.older}
+                loading={pages.isFetchingNextPage}
+                onClick={() => void pages.fetchNextPage()}
+              >
+                Show older jobs
+              </Button>
+            )}
+            <Only may="POST /api/jobs">
+              <NewJob />
+            </Only>
           </>
         )}
       </main>
     </>
+  );
+}
+
+/** The first minute: a door in the line above is answered without a job; or somebody looks round first. */
+function NoJob() {
+  const client = useQueryClient();
+  const demo = useMutation({
+    mutationFn: () => ask(api.POST("/api/demo")),
+    onSuccess: () => void renew(client, ["jobs"]),
+  });
+  return (
+    <div className="empty">
+      <p>No job yet. Say a door in the line above and see its opening; or open a job below: a name is enough.</p>
+      <p className="row">
+        <Button variant="default" loading={demo.isPending} onClick={() => demo.mutate()}>
+          Look round in three made-up jobs
+        </Button>
+      </p>
+      {(demo.isError || demo.data?.loaded === false) && (
+        <p role="alert" className="error">
+          {demo.error?.message ?? "Made-up jobs are put in only where no job was ever kept."}
+        </p>
+      )}
+    </div>
   );
 }
 
@@ -196,7 +278,9 @@ function JobMenu({ id, version, job, unread }: { id: number; version: number; jo
           {!unread && (
             <Menu.Item onClick={() => setNamed({ name: job.name, place: job.place ?? "" })}>Name and place</Menu.Item>
           )}
-          <Menu.Item onClick={() => remove.mutate()}>Take off the board</Menu.Item>
+          <Only may="DELETE /api/jobs/{job_id}">
+            <Menu.Item onClick={() => remove.mutate()}>Take off the board</Menu.Item>
+          </Only>
         </Menu.Dropdown>
       </Menu>
       <Modal opened={named !== null} onClose={() => setNamed(null)} title={`Name and place of ${job.name}`} centered>

@@ -4,11 +4,12 @@ import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
 import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import clsx from "clsx";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 
 import { api, ask, type ToldLine } from "../api/client";
-import { Bar } from "../app/Bar";
+import { Empty } from "../app/Empty";
+import { JobBar } from "../app/JobBar";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
@@ -20,15 +21,27 @@ import styles from "./LogPage.module.css";
 
 const SHOWN = ["planned", "changed", "floor changed", "measured", "cut", "step", "framed", "set", "signed"]; // what one asks for
 
+const NOTHING: Record<string, string> = {
+  photographed: "No photograph yet. The camera beside a reading, a step of a card or a line of the record takes one.",
+  signed: "Nothing is signed off yet. The last step of an opening’s card does it.",
+};
+const AT_ONCE = 40; // lines
+
 const called = (line: ToldLine) => (line.mark ? `${line.mark}, ${line.event}` : line.event);
 
-/** The record of a job: everything that was planned, found, cut, set and signed, newest first; it can be narrowed, never altered. */
-export function LogPage() {
+export const RecordPage = () => <LogPage title="Record" />;
+export const PhotographsPage = () => <LogPage title="Photographs" kind="photographed" />;
+export const SignedPage = () => <LogPage title="Signed off" kind="signed" />;
+
+/** The record of a job, or one kind of its events: everything that was planned, found, cut, set and signed, newest first; it can be
+ * narrowed, never altered. */
+function LogPage({ title, kind }: { title: string; kind?: string }) {
   const id = Number(useParams().jobId);
   const [only, setOnly] = useInAddress("opening", "");
   const [find, setFind] = useInAddress("find", "");
   const [words] = useDebouncedValue(find.trim(), 250);
-  const [what, setWhat] = useInAddress("what", "");
+  const [asked, setWhat] = useInAddress("what", "");
+  const what = kind ?? asked;
   const job = useJob(id);
   const events = useCatalogue().data?.events ?? {};
   const log = useInfiniteQuery({
@@ -53,24 +66,17 @@ export function LogPage() {
     placeholderData: keepPreviousData,
   });
   const marks = new Map(job.data?.openings.map((o) => [o.id, o.mark || `no. ${o.id}`]));
-  const rows = log.data?.pages.flatMap((page) => page.lines) ?? [];
+  const all = log.data?.pages.flatMap((page) => page.lines) ?? [];
+  const [most, setMost] = useState(AT_ONCE);
+  const rows = all.slice(0, most);
   const { hasNextPage, isFetching, fetchNextPage } = log;
-  const nothingYet = log.data !== undefined && rows.length === 0 && hasNextPage;
+  const nothingYet = log.data !== undefined && all.length === 0 && hasNextPage;
   useEffect(() => {
     if (nothingYet && !isFetching) void fetchNextPage(); // further back, to the first line
   }, [nothingYet, isFetching, fetchNextPage]);
   return (
     <>
-      <Bar
-        job={job.data?.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>Record</h1>
-          </>
-        }
-      />
+      <JobBar id={id} job={job.data?.job} title={title} />
       <main className="page">
         <div className="board-tools">
           <NativeSelect
@@ -82,15 +88,17 @@ export function LogPage() {
               ...[...marks].map(([value, label]) => ({ value: String(value), label })),
             ]}
           />
-          <NativeSelect
-            label="What"
-            value={what}
-            onChange={(e) => setWhat(e.currentTarget.value)}
-            data={[
-              { value: "", label: "Everything" },
-              ...SHOWN.map((value) => ({ value, label: events[value] ?? value })),
-            ]}
-          />
+          {!kind && (
+            <NativeSelect
+              label="What"
+              value={what}
+              onChange={(e) => setWhat(e.currentTarget.value)}
+              data={[
+                { value: "", label: "Everything" },
+                ...SHOWN.map((value) => ({ value, label: events[value] ?? value })),
+              ]}
+            />
+          )}
           <TextInput
             label="Find"
             type="search"
@@ -112,10 +120,12 @@ export function LogPage() {
           </p>
         )}
         {log.data && rows.length === 0 && !hasNextPage && (
-          <p className="empty">{words ? `Nothing on record says “${words}”.` : "Nothing of this kind is on record."}</p>
+          <Empty like="lines">
+            {words ? `Nothing on record says “${words}”.` : (NOTHING[what] ?? "Nothing of this kind is on record.")}
+          </Empty>
         )}
         {rows.length > 0 && (
-          <table className="log">
+          <table className={`log ${styles.record}`}>
             <thead>
               <tr>
                 <th scope="col">When</th>
@@ -137,7 +147,10 @@ export function LogPage() {
                       minute: "2-digit",
                     })}
                   </td>
-                  <td>{line.who || "nobody said who"}</td>
+                  <td>
+                    {line.who || wasAtIt(line) || "nobody said who"}
+                    {line.unsigned && line.who && <span className="quiet">, unsigned</span>}
+                  </td>
                   <td>
                     {line.mark === null || line.opening_id === null ? (
                       "the job"
@@ -158,12 +171,15 @@ export function LogPage() {
             </tbody>
           </table>
         )}
-        {rows.length > 0 && hasNextPage && (
+        {rows.length > 0 && (hasNextPage || all.length > most) && (
           <Button
             variant="default"
             className={styles.older}
             loading={log.isFetchingNextPage}
-            onClick={() => void fetchNextPage()}
+            onClick={() => {
+              if (all.length < most + AT_ONCE && hasNextPage) void fetchNextPage();
+              setMost(most + AT_ONCE);
+            }}
           >
             Older lines
           </Button>
@@ -219,3 +235,7 @@ function PlannedFoundMade({ opening }: { opening: number }) {
     </table>
   );
 }
+
+/** Who was at what was timed: that line is written by itself. */
+const wasAtIt = (line: { detail: Record<string, unknown> }) =>
+  Array.isArray(line.detail.by) ? line.detail.by.join(", ") : "";

@@ -1,13 +1,11 @@
 import "./board.css";
 
 import { Checkbox, SegmentedControl, TextInput } from "@mantine/core";
-import { useElementSize } from "@mantine/hooks";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
-import { Link, useLocation, useParams } from "react-router";
+import { useQuery } from "@tanstack/react-query";
+import { type ReactNode, useEffect, useState } from "react";
+import { useLocation, useParams } from "react-router";
 
 import {
-  ApiProblem,
   api,
   ask,
   type Catalogue,
@@ -15,101 +13,47 @@ import {
   type Job,
   type LengthText,
   type Rules,
-  told,
   type Unit,
 } from "../api/client";
-import { Bar } from "../app/Bar";
+import { JobBar } from "../app/JobBar";
 import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
-import { renew } from "../api/renew";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { useInAddress } from "../app/useInAddress";
+import { useJob } from "../app/useJob";
 import { useSteady } from "../app/useSteady";
+import { RulePicture } from "../drawing/RulePicture";
 import { LengthField } from "../tape/LengthField";
-import { useSaveQueue } from "../work/useSaveQueue";
-import { useTyped } from "../tape/typed";
+import { Changes } from "../usual/Changes";
+import { type Level, useRuleDraft } from "./useRuleDraft";
 import styles from "./RulesPage.module.css";
 
-type Level = "job" | "crew";
-
-/** House rules of a job and of the crew: what is settled, and the default that counts otherwise. */
+/** House rules of a job and of the crew: what is settled, and the default that counts otherwise. A change is shown before it is kept. */
 export function RulesPage() {
   const id = Number(useParams().jobId);
   const [asked, setLevel] = useInAddress<Level>("of", "job");
   const level = asked === "crew" ? "crew" : "job";
-  const client = useQueryClient();
-  const jobKey = ["job", id, null, null];
-  const job = useQuery({
-    queryKey: jobKey,
-    queryFn: () => ask(api.GET("/api/jobs/{job_id}", { params: { path: { job_id: id } } })),
-  });
+  const job = useJob(id);
   const unit = job.data?.job.unit ?? "in";
-  const crewKey = ["crew-rules", unit];
   const crew = useQuery({
-    queryKey: crewKey,
+    queryKey: ["crew-rules", unit],
     queryFn: () => ask(api.GET("/api/crew-rules/{unit}", { params: { path: { unit } } })),
     enabled: job.isSuccess,
   });
   const catalogue = useCatalogue();
-  const queue = useSaveQueue(`rules of job ${id}`);
-  const texts = useTyped();
-  const [errors, setErrors] = useState<FieldError[]>([]);
-
-  const keep = (name: string, value: string | undefined) => void queue.add(() => saveRule(name, value));
-  const saveRule = async (name: string, value: string | undefined) => {
-    const kept = client.getQueryData<typeof job.data>(jobKey);
-    const crewKept = client.getQueryData<typeof crew.data>(crewKey);
-    if (!kept || !crewKept) return;
-    const change = (rules: Rules): Rules => {
-      const others = Object.entries(rules).filter(([other]) => other !== name);
-      return Object.fromEntries(value === undefined ? others : [...others, [name, value]]);
-    };
-    try {
-      if (level === "job") {
-        const body = { version: kept.version, job: { ...kept.job, rules: change(kept.job.rules ?? {}) } };
-        const answer = await ask(api.PUT("/api/jobs/{job_id}", { params: { path: { job_id: id } }, body }));
-        client.setQueryData(jobKey, { ...kept, ...(answer as object) });
-      } else {
-        const body = { version: crewKept.version, rules: change(crewKept.rules) };
-        client.setQueryData(
-          crewKey,
-          await ask(api.PUT("/api/crew-rules/{unit}", { params: { path: { unit } }, body })),
-        );
-      }
-      void renew(client, ["opening"]);
-      texts.hold(`rules.${level}.${name}`, null); // one that is refused is held until it is mended
-      setErrors([]);
-    } catch (failure) {
-      if (!(failure instanceof ApiProblem) || failure.offline) throw failure;
-      setErrors(failure.errors.length ? failure.errors : [{ path: "", reason: failure.message, accepted: "" }]);
-      await Promise.all([job.refetch(), crew.refetch()]);
-    }
-  };
-
-  const state = queue.waits ? "offline" : queue.saving > 0 ? "saving" : errors.length > 0 ? "refused" : "saved";
+  const kept = (level === "job" ? job.data?.job.rules : crew.data?.rules) ?? {};
+  const work = useRuleDraft(id, level, kept, { job: job.data, crew: crew.data });
   const failed = [job, crew, catalogue].find((q) => q.isError);
   return (
     <>
-      <Bar
+      <JobBar
+        id={id}
         job={job.data?.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>House rules</h1>
-          </>
-        }
+        title="House rules"
         state={
-          <span className="save" data-state={state} role="status">
-            {
-              {
-                saved: "Saved",
-                saving: "Saving…",
-                refused: "Not saved",
-                offline: `Not saved yet: ${queue.waits}, trying again`,
-              }[state]
-            }
+          <span className="save" role="status">
+            {work.save.isPending ? "Saving…" : work.open ? "Not kept yet" : "Saved"}
           </span>
         }
       />
@@ -127,47 +71,41 @@ export function RulesPage() {
                   { value: "crew", label: unit === "in" ? "The crew, in inches" : "The crew, in millimetres" },
                 ]}
               />
-              <p className="quiet">
-                Nearest wins: an opening’s own rule, then the job’s, then the crew’s, then the default shown in grey.
-              </p>
             </div>
             {crew.data.problem && <Unreadable name="The crew’s rules" problem={crew.data.problem} />}
-            {errors
-              .filter((e) => !e.path.includes("rules."))
-              .map((e) => (
-                <p role="alert" className="error" key={e.reason}>
-                  {told(e)}
-                </p>
-              ))}
             <RuleFields
               key={level}
               level={level}
               job={job.data.job}
-              own={level === "job" ? (job.data.job.rules ?? {}) : crew.data.rules}
+              own={work.rules}
               above={level === "job" ? crew.data.rules : {}}
               catalogue={catalogue.data}
-              errors={errors}
-              keep={keep}
-            />
+              errors={work.errors}
+              keep={work.say}
+            >
+              {work.open && (
+                <section className={styles.changes} aria-label="What changes">
+                  <Changes
+                    what={level === "job" ? "Keep these rules" : "Keep them for the crew"}
+                    still="Nothing moves"
+                    changes={work.tried.data}
+                    failure={work.tried.error}
+                    busy={work.tried.isFetching || work.save.isPending}
+                    keep={work.keep}
+                    back={work.drop}
+                  />
+                  {level === "crew" && <p className="quiet">What it does here; the crew’s other jobs take it too.</p>}
+                </section>
+              )}
+            </RuleFields>
+            <p className="quiet">
+              Nearest wins: an opening’s own rule, then the job’s, then the crew’s, then the default shown in grey.
+            </p>
           </>
         )}
       </main>
     </>
   );
-}
-
-const COLUMN = 374; // px: a column of rules with its gap
-
-/** Groups in so many columns of about one length, read downwards. Columns of the style sheet are laid out anew at every key. */
-function inColumns<Group extends { rules: string[] }>(groups: Group[], count: number): Group[][] {
-  const long = (some: Group[]) => some.reduce((sum, { rules }) => sum + rules.length + 1, 0);
-  const most = long(groups) / Math.max(1, count);
-  const columns: Group[][] = [];
-  for (const [i, group] of groups.entries()) {
-    const middle = long(groups.slice(0, i)) + long([group]) / 2;
-    (columns[Math.floor(middle / most)] ??= []).push(group);
-  }
-  return columns.filter(Boolean);
 }
 
 interface FieldsProps {
@@ -178,9 +116,11 @@ interface FieldsProps {
   catalogue: Catalogue;
   errors: FieldError[];
   keep: (name: string, value: string | undefined) => void;
+  /** What a change that is not kept yet would do. */
+  children: ReactNode;
 }
 
-function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsProps) {
+function RuleFields({ level, job, own, above, catalogue, errors, keep, children }: FieldsProps) {
   const shown = useShown(job);
   const habit = job.unit ?? "in";
   const { hash } = useLocation();
@@ -204,7 +144,12 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
       }),
     }))
     .filter((group) => group.rules.length > 0);
-  const { ref, width } = useElementSize();
+  const [group, setGroup] = useInAddress("group", "");
+  const all = catalogue.rule_groups;
+  const linked = hash && all.find((one) => one.rules.includes(hash.slice(1)));
+  const opened = all.find((one) => one.title === group) ?? (linked || all[0]!);
+  const found = wanted.length > 0 || only;
+  const [lit, light] = useState("");
   const kept = useSteady(keep);
   const settledHere = catalogue.rule_groups.flatMap((g) => g.rules).filter(differs).length;
   return (
@@ -226,13 +171,43 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
       {groups.length === 0 && (
         <p className="empty">{only && !find ? "Every rule stands at its default." : `No rule matches “${find}”.`}</p>
       )}
-      <div className={styles.ruleGroups} ref={ref}>
-        {inColumns(groups, Math.floor(width / COLUMN)).map((column) => (
-          <div key={column[0]!.title}>
-            {column.map((group) => (
-              <section key={group.title}>
-                <h2>{group.title}</h2>
-                {group.rules.map((name) => (
+      <div className={styles.rules}>
+        {!found && (
+          <nav className={styles.index} aria-label="Groups of rules">
+            {all.map((one) => {
+              const count = one.rules.filter(differs).length;
+              return (
+                <button
+                  key={one.title}
+                  type="button"
+                  aria-current={one === opened ? "true" : undefined}
+                  onClick={() => setGroup(one.title)}
+                >
+                  {one.title}{" "}
+                  {count > 0 && (
+                    <span>
+                      {count}
+                      <span className="sr"> settled</span>
+                    </span>
+                  )}
+                </button>
+              );
+            })}
+          </nav>
+        )}
+        <div
+          className={styles.fields}
+          onFocus={(event) => {
+            const at = event.target.closest("[data-path]")?.getAttribute("data-path");
+            if (at) light(at.split(".").at(-1)!);
+          }}
+        >
+          {groups
+            .filter((one) => found || one.title === opened.title)
+            .map((one) => (
+              <section key={one.title} aria-label={one.title}>
+                <h2>{one.title}</h2>
+                {one.rules.map((name) => (
                   <RuleField
                     key={name}
                     rule={catalogue.rules[name]!}
@@ -248,12 +223,25 @@ function RuleFields({ level, job, own, above, catalogue, errors, keep }: FieldsP
                 ))}
               </section>
             ))}
-          </div>
-        ))}
+        </div>
+        <div className={styles.beside}>
+          {children}
+          <RulePicture
+            rules={found ? groups.flatMap((one) => one.rules) : opened.rules}
+            lit={lit}
+            label={label}
+            figure={(name) =>
+              asText(settled(own, name) ?? settled(above, name)) ?? catalogue.rules[name]!.default[habit]
+            }
+          />
+        </div>
       </div>
     </>
   );
 }
+
+const asText = (said: LengthText | undefined) =>
+  typeof said === "object" && said ? `${said.value} ${said.unit}` : said;
 
 interface FieldProps {
   rule: Catalogue["rules"][string];
@@ -278,13 +266,8 @@ function RuleField({ rule, label, path, unit, habit, own, above, error, keep }: 
         path={path}
         unit={unit}
         value={own}
-        fallback={
-          above
-            ? { text: typeof above === "string" ? above : `${above.value} ${above.unit}`, by: "settled by the crew" }
-            : { text: standard, by: "default" }
-        }
+        fallback={above ? { text: asText(above)!, by: "settled by the crew" } : { text: standard, by: "default" }}
         error={error}
-        keeps={false}
         onChange={(value) => keep(path.split(".").at(-1)!, value)}
       />
       {(own ?? above) && <p className={styles.differs}>default {standard}</p>}

@@ -11,12 +11,14 @@ import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Position, type WallLayout, type WallPageData } from "../api/client";
-import { Bar } from "../app/Bar";
+import { JobBar } from "../app/JobBar";
 import { UndoRedo } from "../app/UndoRedo";
 import { Unreadable } from "../app/Mend";
 import { Problem } from "../app/Problem";
 import { renew } from "../api/renew";
 import { useShow } from "../app/show";
+import { WrittenBy } from "../app/Only";
+import { useMay } from "../app/useMe";
 import { useSteady } from "../app/useSteady";
 import { SvgDigits } from "../drawing/SvgDigits";
 import { spread, standingNear } from "../drawing/spread";
@@ -30,6 +32,7 @@ import { useWall } from "./useWall";
 import { WallFacts } from "./WallFacts";
 import styles from "./WallPage.module.css";
 
+const WRITES = "PUT /api/walls/{wall_id}";
 const PAD = { side: 26, top: 30, tape: 96 };
 
 /** One wall with all its openings: moved by pointer, keys or any of their marks; what clashes says so where it is. */
@@ -37,6 +40,7 @@ export function WallPage() {
   const id = Number(useParams().wallId);
   const client = useQueryClient();
   const navigate = useNavigate();
+  const mine = useMay(WRITES);
   const [chosen, choose] = useState<number | null>(null);
   const wall = useWall(id);
   const { page, data } = wall;
@@ -77,7 +81,7 @@ export function WallPage() {
       ),
     onSuccess: () => {
       void renew(client, ["job"]);
-      void navigate(`/jobs/${page.data!.job.id}`);
+      void navigate(`/jobs/${page.data!.job.id}/walls`);
       notifications.show({
         message: (
           <span>
@@ -102,33 +106,32 @@ export function WallPage() {
   const job = data?.job.job;
   return (
     <>
-      <Bar
+      <JobBar
+        id={data?.job.id}
         job={job}
-        trail={
-          <>
-            <Link to={`/jobs/${data?.job.id ?? ""}`}>{job?.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>{data?.wall.wall.name || "Wall without a name"}</h1>
-          </>
-        }
+        title={data?.wall.wall.name || "Wall without a name"}
         state={
           <span className="save" role="status">
             {{ saved: "Saved", saving: "Saving…", offline: `Not saved yet: ${wall.waits}, trying again` }[wall.state]}
           </span>
         }
       >
-        <Button
-          variant="subtle"
-          size="compact-md"
-          leftSection={<IconPlus size={18} />}
-          disabled={!data}
-          loading={add.isPending}
-          onClick={() => add.mutate()}
-        >
-          New opening here
-        </Button>
-        <UndoRedo {...wall.can} travel={wall.travel} />
-      </Bar>
+        {mine && (
+          <>
+            <Button
+              variant="subtle"
+              size="compact-md"
+              leftSection={<IconPlus size={18} />}
+              disabled={!data}
+              loading={add.isPending}
+              onClick={() => add.mutate()}
+            >
+              New opening here
+            </Button>
+            <UndoRedo {...wall.can} travel={wall.travel} />
+          </>
+        )}
+      </JobBar>
       <main className={styles.wallPage}>
         <NotSentHere named of={{ kind: "opening", wall: id }} />
         {page.isError && !data && <Problem error={page.error} retry={() => void page.refetch()} />}
@@ -144,58 +147,62 @@ export function WallPage() {
         )}
         {data && (
           <>
-            <Elevation data={data} chosen={chosen} choose={choose} wall={wall} />
-            <div className={styles.wallSide}>
-              <div className={styles.stack}>
-                {data.openings.map(
-                  ({ id, version, opening, problem }) =>
-                    problem && (
-                      <Unreadable
-                        key={id}
-                        name={opening.mark ?? ""}
-                        problem={problem}
-                        of={{ what: "opening", id, version }}
-                      />
-                    ),
-                )}
-                <Flags data={data} choose={choose} />
-                {data.wall.wall.existing && (
-                  <Places
+            <div inert={!mine}>
+              <Elevation data={data} chosen={chosen} choose={choose} wall={wall} />
+            </div>
+            <WrittenBy may={WRITES}>
+              <div className={styles.wallSide}>
+                <div className={styles.stack}>
+                  {data.openings.map(
+                    ({ id, version, opening, problem }) =>
+                      problem && (
+                        <Unreadable
+                          key={id}
+                          name={opening.mark ?? ""}
+                          problem={problem}
+                          of={{ what: "opening", id, version }}
+                        />
+                      ),
+                  )}
+                  <Flags data={data} choose={choose} />
+                  {data.wall.wall.existing && (
+                    <Places
+                      data={data}
+                      chosen={chosen}
+                      busy={wall.state !== "saved" || page.isFetching}
+                      keep={wall.keep}
+                    />
+                  )}
+                  <div className={styles.pieces}>
+                    <Pieces pieces={data.layout.pieces} standing={data.wall.wall.existing ?? false} />
+                  </div>
+                </div>
+                <div className={styles.stack}>
+                  <Chosen
+                    key={chosen}
                     data={data}
                     chosen={chosen}
-                    busy={wall.state !== "saved" || page.isFetching}
-                    keep={wall.keep}
+                    choose={choose}
+                    keep={(opening, position, told) => wall.keep(opening, { position }, told)}
                   />
-                )}
-                <div className={styles.pieces}>
-                  <Pieces pieces={data.layout.pieces} standing={data.wall.wall.existing ?? false} />
+                </div>
+                <div className={styles.stack}>
+                  <WallFacts
+                    wall={data.wall.wall}
+                    job={data.job.job}
+                    usual={data.layout.usual}
+                    heard={data.layout.heard}
+                    timber={data.layout.timber}
+                    save={change}
+                  />
+                  {data.openings.length === 0 && (
+                    <Button variant="default" color="red" loading={remove.isPending} onClick={() => remove.mutate()}>
+                      Take this wall out of the job
+                    </Button>
+                  )}
                 </div>
               </div>
-              <div className={styles.stack}>
-                <Chosen
-                  key={chosen}
-                  data={data}
-                  chosen={chosen}
-                  choose={choose}
-                  keep={(opening, position, told) => wall.keep(opening, { position }, told)}
-                />
-              </div>
-              <div className={styles.stack}>
-                <WallFacts
-                  wall={data.wall.wall}
-                  job={data.job.job}
-                  usual={data.layout.usual}
-                  heard={data.layout.heard}
-                  timber={data.layout.timber}
-                  save={change}
-                />
-                {data.openings.length === 0 && (
-                  <Button variant="default" color="red" loading={remove.isPending} onClick={() => remove.mutate()}>
-                    Take this wall out of the job
-                  </Button>
-                )}
-              </div>
-            </div>
+            </WrittenBy>
           </>
         )}
       </main>

@@ -1,21 +1,28 @@
-import { Button, SegmentedControl } from "@mantine/core";
+import { Button, Checkbox, SegmentedControl } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
-import { IconDownload, IconPrinter } from "@tabler/icons-react";
+import { IconDownload } from "@tabler/icons-react";
 import clsx from "clsx";
-import { useState } from "react";
+import { type Ref, useState } from "react";
 import { Link, useParams } from "react-router";
 
 import type { Buying, BuyLine, Order } from "../api/client";
-import { Bar } from "../app/Bar";
+import { Empty } from "../app/Empty";
+import { Fold, useFold } from "../app/Fold";
+import { JobBar } from "../app/JobBar";
+import { Marks } from "../app/Marks";
 import { NotHere } from "../app/NotHere";
+import { Only } from "../app/Only";
 import { Problem } from "../app/Problem";
+import { useMay } from "../app/useMe";
 import { NotSentHere } from "../outbox/NotSent";
 import { useShow } from "../app/show";
 import { useInAddress } from "../app/useInAddress";
+import { useInSight } from "../app/useInSight";
 import { WithFractions } from "../tape/Digits";
 import styles from "./BuyingPage.module.css";
 import { day } from "./day";
 import { DoForm } from "./DoForm";
+import { type Many, OneOrderForMany, OrderAll, useMany } from "./OneOrder";
 import { type BuyingWork, type Doing, useBuying } from "./useBuying";
 
 /** What the job needs from shops, counter by counter: what is still to order, what is on its way, what has come. */
@@ -27,24 +34,15 @@ export function BuyingPage() {
   const [by, setBy] = useInAddress("by", "counter");
   const { job, list } = work;
   const data = list.data;
+  const groups = data ? (by === "supplier" ? bySupplier(data) : data.counters) : [];
+  const fold = useFold(groups.find((of) => of.lines.some((line) => line.to_order > 0))?.title ?? groups[0]?.title);
+  const many = useMany(work);
   const asked = new URLSearchParams(
     Object.entries({ unit: show.unit, words: show.words }).filter((e): e is [string, "in"] => e[1] !== null),
   );
   return (
     <>
-      <Bar
-        job={job.data?.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>To buy</h1>
-          </>
-        }
-      >
-        <Button component={Link} variant="subtle" to={`/jobs/${id}/came`}>
-          What came
-        </Button>
+      <JobBar prints id={id} job={job.data?.job} title="To buy">
         <Button
           component="a"
           variant="subtle"
@@ -53,10 +51,7 @@ export function BuyingPage() {
         >
           As a table
         </Button>
-        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
-          Print
-        </Button>
-      </Bar>
+      </JobBar>
       <main className={clsx(styles.page, "page")}>
         {list.isError && !data && <Problem error={list.error} retry={() => void list.refetch()} />}
         {list.isPending && (
@@ -72,7 +67,12 @@ export function BuyingPage() {
               </p>
             )}
             <NotHere leftOut={data.left_out} waiting={data.waiting} />
-            {data.counters.length === 0 && <p className="empty">Nothing is needed yet.</p>}
+            {data.counters.length === 0 && (
+              <Empty like="sticks">
+                Nothing is needed yet. Say on <Link to={`/jobs/${id}`}>Openings</Link> what hangs where, and what it
+                takes stands here, by counter.
+              </Empty>
+            )}
             {data.suppliers.length > 0 && (
               <SegmentedControl
                 className={styles.by}
@@ -85,19 +85,20 @@ export function BuyingPage() {
                 ]}
               />
             )}
-            {(by === "supplier" ? bySupplier(data) : data.counters).map((of) => (
-              <section key={of.title} aria-label={of.title}>
-                <h2>{of.title}</h2>
-                <ul className={styles.lines}>
-                  {of.lines.map((line) => (
-                    <Line key={line.key} line={line} asked={data.asked} work={work} act={setDoing} />
-                  ))}
-                </ul>
-              </section>
+            {groups.map((of) => (
+              <Fold key={of.title} label={of.title} line={sumOf(of.lines)} {...fold.of(of.title)}>
+                <Only may="POST /api/jobs/{job_id}/buying/orders">
+                  <OrderAll lines={of.lines} many={many} />
+                </Only>
+                <Lines lines={of.lines} asked={data.asked} work={work} many={many} act={setDoing} />
+              </Fold>
             ))}
             {data.surplus.length > 0 && (
-              <section aria-label="Ordered, and needed no more">
-                <h2>Ordered, and needed no more</h2>
+              <Fold
+                label="Ordered, and needed no more"
+                line={`${data.surplus.length} ${data.surplus.length === 1 ? "order" : "orders"}`}
+                {...fold.of("surplus")}
+              >
                 <ul className={styles.lines}>
                   {data.surplus.map((order) => (
                     <li key={order.id}>
@@ -109,8 +110,9 @@ export function BuyingPage() {
                     </li>
                   ))}
                 </ul>
-              </section>
+              </Fold>
             )}
+            <OneOrderForMany of={many} suppliers={data.suppliers} job={job.data?.job.name ?? ""} />
           </>
         )}
         {doing && <DoForm doing={doing} work={work} suppliers={data?.suppliers ?? []} close={() => setDoing(null)} />}
@@ -127,17 +129,60 @@ function bySupplier(data: Buying): { title: string; lines: BuyLine[] }[] {
   return [...named, nobody].filter((of) => of.lines.length > 0);
 }
 
-interface LineProps {
-  line: BuyLine;
+/** What the lines of a counter come to. */
+function sumOf(lines: BuyLine[]) {
+  const open = lines.filter((line) => line.to_order > 0).length;
+  const coming = lines.flatMap((line) => line.orders).filter((order) => order.open > 0);
+  const late = coming.filter((order) => order.late).length;
+  const said = [
+    open > 0 && `${open} to order`,
+    coming.length > late && `${coming.length - late} on the way`,
+    late > 0 && `${late} late`,
+  ].filter(Boolean);
+  return said.length ? said.join(" · ") : "all is here";
+}
+
+const LINE = 54; // px, likely
+
+interface LinesProps {
+  lines: BuyLine[];
   asked: Buying["asked"];
   work: BuyingWork;
+  many: Many;
   act: (doing: Doing) => void;
 }
 
-function Line({ line, asked, work, act }: LineProps) {
-  const all = line.to_order === 0;
+function Lines({ lines, ...props }: LinesProps) {
+  const { list, drawn, before, after, measure } = useInSight<HTMLUListElement>(lines.length, LINE);
   return (
-    <li data-done={(all && line.orders.every((o) => o.open === 0)) || undefined}>
+    <ul ref={list} className={styles.lines} style={{ paddingTop: before, paddingBottom: after }}>
+      {drawn.map((n) => (
+        <Line key={lines[n]!.key} ref={measure} at={n} line={lines[n]!} {...props} />
+      ))}
+    </ul>
+  );
+}
+
+interface LineProps extends Omit<LinesProps, "lines"> {
+  line: BuyLine;
+  at: number;
+  ref: Ref<HTMLLIElement> | undefined;
+}
+
+function Line({ ref, at, line, asked, work, many, act }: LineProps) {
+  const all = line.to_order === 0;
+  const orders = useMay("POST /api/jobs/{job_id}/buying/orders");
+  return (
+    <li ref={ref} data-index={at} data-done={(all && line.orders.every((o) => o.open === 0)) || undefined}>
+      {all || !orders ? (
+        <span />
+      ) : (
+        <Checkbox
+          aria-label={`Into one order: ${line.label} ${line.detail}`}
+          checked={many.chosen.includes(line.key)}
+          onChange={() => many.choose([line], !many.chosen.includes(line.key))}
+        />
+      )}
       <b className={styles.count}>
         {all ? "✓" : line.to_order}
         <span className="sr">{all ? " all ordered" : " to order"}</span>
@@ -149,14 +194,19 @@ function Line({ line, asked, work, act }: LineProps) {
         <p className="quiet">
           {line.needed} needed{line.spare > 0 && `, ${line.spare} to spare`}
           {line.ordered > line.needed + line.spare && `, ${line.ordered - line.needed - line.spare} more are ordered`}
-          {line.marks.length > 0 && ` · ${line.marks.join(", ")}`}
+          {line.marks.length > 0 && (
+            <>
+              {" · "}
+              <Marks of={line.marks} />
+            </>
+          )}
         </p>
         <NotSentHere named of={{ kind: "order", job: work.id, key: line.key }} />
         {line.orders.map((order) => (
           <OneOrder key={order.id} order={order} measured={order.item in asked} work={work} act={act} />
         ))}
       </div>
-      {!all && (
+      {!all && orders && (
         <Button
           variant="light"
           aria-label={`Order: ${line.label} ${line.detail}`}
@@ -231,14 +281,16 @@ function OneOrder({ order, measured, work, act }: OrderProps) {
           </Button>
         )}
         {order.came - order.back > 0 && (
-          <Button
-            variant="default"
-            size="compact-md"
-            aria-label={`Send back: ${named}`}
-            onClick={() => act({ what: "back", order })}
-          >
-            Send back
-          </Button>
+          <Only may="POST /api/jobs/{job_id}/buying/orders/{order_id}/back">
+            <Button
+              variant="default"
+              size="compact-md"
+              aria-label={`Send back: ${named}`}
+              onClick={() => act({ what: "back", order })}
+            >
+              Send back
+            </Button>
+          </Only>
         )}
         <Button
           variant="subtle"

@@ -4,8 +4,10 @@ import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 
 import type { Delivered, Order, Thing } from "../api/client";
-import { Bar } from "../app/Bar";
+import { JobBar } from "../app/JobBar";
+import { Empty } from "../app/Empty";
 import { Problem } from "../app/Problem";
+import { useMay } from "../app/useMe";
 import { useShown } from "../app/show";
 import { NotSentHere } from "../outbox/NotSent";
 import { WithFractions } from "../tape/Digits";
@@ -29,6 +31,7 @@ export function CamePage() {
   const shown = useShown(buying.job.data?.job);
   const [doing, setDoing] = useState<Doing | null>(null);
   const [measuring, setMeasuring] = useState<number | null>(null);
+  const sends = useMay("POST /api/jobs/{job_id}/buying/orders/{order_id}/back");
   const list = buying.list.data;
   const data = work.came.data;
   const orders = ordersOf(list);
@@ -40,20 +43,7 @@ export function CamePage() {
   const failed = work.came.isError && !data;
   return (
     <>
-      <Bar
-        job={buying.job.data?.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{buying.job.data?.job.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>What came</h1>
-          </>
-        }
-      >
-        <Button component={Link} variant="subtle" to={`/jobs/${id}/buying`}>
-          To buy
-        </Button>
-      </Bar>
+      <JobBar id={id} job={buying.job.data?.job} title="What came" />
       <main className={`page ${styles.page}`}>
         {failed && <Problem error={work.came.error} retry={() => void work.came.refetch()} />}
         {!failed && (!data || !list) && (
@@ -118,7 +108,7 @@ export function CamePage() {
                       measuring={measuring === thing.came && first(here, thing)}
                       measure={() => setMeasuring(thing.came)}
                       give={give}
-                      back={orderOf(orders, thing, setDoing)}
+                      back={sends ? orderOf(orders, thing, setDoing) : undefined}
                       waits={work.give.isPending}
                       form={
                         <CheckForm
@@ -170,10 +160,10 @@ export function CamePage() {
               </section>
             )}
             {open.length + here.length + given.length === 0 && (
-              <p className="empty">
+              <Empty like="lines">
                 Nothing is on its way. What is ordered on <Link to={`/jobs/${id}/buying`}>To buy</Link> stands here
                 until it comes.
-              </p>
+              </Empty>
             )}
           </>
         )}

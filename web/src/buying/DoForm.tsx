@@ -1,11 +1,12 @@
 import { Button, Modal, TextInput } from "@mantine/core";
-import { type SyntheticEvent, useId } from "react";
+import type { SyntheticEvent } from "react";
 
 import { ApiProblem, told } from "../api/client";
 import { DayField } from "../app/DayField";
 import { WithFractions } from "../tape/Digits";
 import { useHeld } from "../tape/typed";
 import styles from "./BuyingPage.module.css";
+import { SupplierField } from "./SupplierField";
 import { type BuyingWork, type Doing, mostOf, type Said, slotOf, useBegun } from "./useBuying";
 
 const TITLES = { order: "Order", came: "What has come", back: "What goes back" };
@@ -26,7 +27,6 @@ export function DoForm({ doing: of, work, suppliers, close }: Props) {
   const [said, setSaid] = useHeld<Said>(slotOf(doing), { count: null, supplier: "", promised: "", note: "" });
   const count = said.count ?? String(mostOf(doing));
   const put = (facts: Partial<Said>) => setSaid((now) => ({ ...now, ...facts }));
-  const list = useId();
   const { keep } = work;
   const problem = keep.error instanceof ApiProblem ? keep.error : null;
   const wrong = (path: string) => {
@@ -71,19 +71,12 @@ export function DoForm({ doing: of, work, suppliers, close }: Props) {
         />
         {doing.what === "order" ? (
           <>
-            <TextInput
-              label="From whom"
-              maxLength={80}
-              list={list}
+            <SupplierField
               value={said.supplier}
+              suppliers={suppliers}
               error={wrong("supplier")}
-              onChange={(e) => put({ supplier: e.currentTarget.value })}
+              say={(supplier) => put({ supplier })}
             />
-            <datalist id={list}>
-              {suppliers.map((name) => (
-                <option key={name} value={name} />
-              ))}
-            </datalist>
             <DayField
               label="Promised for"
               value={said.promised}

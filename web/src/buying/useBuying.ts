@@ -81,6 +81,7 @@ export function useBuying(id: number) {
     placeholderData: keepPreviousData,
   });
   const waiting = useWaiting({ kind: "moved", job: id }).all;
+  const ordering = useWaiting({ kind: "order", job: id }).all;
   /** The list made anew, but for what waits to be sent: nothing has come of that yet. */
   const anew = (answer: unknown) => (answer === null ? undefined : renew(client, ...RENEWS(id)));
   const keep = useMutation({
@@ -92,8 +93,10 @@ export function useBuying(id: number) {
         typed: { [slotOf(doing)]: JSON.stringify(said) },
       };
       if (doing.what === "order") {
-        const { key } = doing.line;
-        const body = { key, count, supplier: said.supplier, promised: said.promised || null };
+        const { key, orders } = doing.line;
+        const newer = ordering.some((one) => one.of.key === key); // mine, and not sent yet
+        const seen = newer ? undefined : Math.max(0, ...orders.map((order) => order.id));
+        const body = { key, count, supplier: said.supplier, promised: said.promised || null, seen };
         return press({ of: { kind: "order", job: id, key }, ...named }, (to) =>
           to.POST("/api/jobs/{job_id}/buying/orders", { params: { path: { job_id: id }, query }, body }),
         );

@@ -17,8 +17,8 @@ interface Props {
 
 type Lengths = NonNullable<NonNullable<Cutting["stock"]>[number]["lengths"]>;
 
-/** What a section comes in: lengths and their prices, with how many of each the plan takes; changed, it is tried first. */
-export function StockPanel({ of, work, shown, currency }: Props) {
+/** The lengths a section comes in, as they are tried, and what changes them. */
+export function useLengths(of: CutSection, work: CuttingWork) {
   const { settings, change, tried } = work;
   const all = settings.stock ?? [];
   const at = all.findIndex((s) => s.section === of.section);
@@ -40,6 +40,12 @@ export function StockPanel({ of, work, shown, currency }: Props) {
       : [];
   const wrong = (n: number, what: string) =>
     errors.find((e) => e.path === `cutting.stock[${at}].lengths[${n}].${what}`);
+  return { said: at >= 0, lengths, say, put, asUsual, wrong };
+}
+
+/** What a section comes in: lengths and their prices, with how many of each the plan takes; changed, it is tried first. */
+export function StockPanel({ of, work, shown, currency }: Props) {
+  const { said, lengths, say, put, asUsual, wrong } = useLengths(of, work);
   return (
     <details className="more">
       <summary>
@@ -89,7 +95,7 @@ export function StockPanel({ of, work, shown, currency }: Props) {
         <Button variant="default" onClick={() => say((now) => [...now, {}])}>
           One more length
         </Button>
-        {at >= 0 && (
+        {said && (
           <Button variant="subtle" color="dark" onClick={asUsual}>
             The usual lengths
           </Button>

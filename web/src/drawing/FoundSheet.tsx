@@ -135,12 +135,31 @@ function Hole({ result, frame, place, notes }: { result: Result; frame: Frame; p
         className={styles.foundFloor}
         points={`${frame.along(0) - 46},${frame.y(0) + 34} ${frame.along(0) - 46},${frame.floor(shape.floor[1]!)} ${floor.join(" ")} ${frame.along(1) + 46},${frame.floor(shape.floor[3]!)} ${frame.along(1) + 46},${frame.y(0) + 34}`}
       />
+      <Planned result={result} frame={frame} />
       <Lit place={place} frame={frame} />
       <Width name="found_width_head" part={0.93} result={result} frame={frame} />
       <Width name="found_width_middle" part={0.5} result={result} frame={frame} />
       <Width name="found_width_foot" part={0.05} result={result} frame={frame} />
       {notes && <Leans result={result} frame={frame} />}
     </g>
+  );
+}
+
+/** The opening as it was planned, behind the hole as it is. */
+function Planned({ result, frame }: { result: Result; frame: Frame }) {
+  const of = (liked: string, ro: string) => (result.figures[liked] ?? result.figures[ro])?.value.mm;
+  const wide = of("liked_width", "ro_width");
+  const tall = of("liked_height", "ro_height");
+  if (!wide || !tall) return null;
+  const per = (frame.y(0) - frame.y(1000)) / 1000;
+  return (
+    <rect
+      className={clsx(styles.guess, styles.ghost)}
+      x={frame.along(0.5) - (wide * per) / 2}
+      y={frame.y(tall)}
+      width={wide * per}
+      height={tall * per}
+    />
   );
 }
 

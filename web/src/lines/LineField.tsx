@@ -1,4 +1,5 @@
 import { TextInput } from "@mantine/core";
+import clsx from "clsx";
 import type { ReactNode, Ref } from "react";
 
 import { told } from "../api/client";
@@ -10,6 +11,8 @@ interface Props {
   of: ReturnType<typeof useLine>;
   label: string;
   description: string;
+  /** In one row with what stands beside it. */
+  slim?: boolean;
   ref?: Ref<HTMLInputElement>;
   autoFocus?: boolean;
   /** What Enter does with a line that is understood. */
@@ -21,17 +24,18 @@ interface Props {
 }
 
 /** One field for a door as it is pencilled on a list; below it what was heard, and the answer. */
-export function LineField({ of, label, description, ref, autoFocus, onEnter, children, after }: Props) {
+export function LineField({ of, label, description, slim, ref, autoFocus, onEnter, children, after }: Props) {
   const { text, write, line, behind, wrong } = of;
   const choose = (token: { start: number; end: number }, instead: string) =>
     line && write(line.text.slice(0, token.start) + instead + line.text.slice(token.end));
   return (
-    <section className={styles.lineField}>
+    <section className={clsx(styles.lineField, slim && styles.slim)}>
       <div className={styles.lineEntry}>
         <TextInput
           ref={ref}
           label={label}
-          description={description}
+          description={slim ? undefined : description}
+          placeholder={slim ? description : undefined}
           value={text}
           maxLength={4000}
           autoFocus={autoFocus}

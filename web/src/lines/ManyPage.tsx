@@ -1,10 +1,10 @@
 import { Button, FileButton, Progress, Textarea } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
 import { useRef } from "react";
-import { Link, useParams } from "react-router";
+import { useParams } from "react-router";
 
 import { ApiProblem, api, ask, type ScheduleTable, told } from "../api/client";
-import { Bar } from "../app/Bar";
+import { JobBar } from "../app/JobBar";
 import { Problem } from "../app/Problem";
 import { useCatalogue } from "../app/useCatalogue";
 import { useJob } from "../app/useJob";
@@ -52,16 +52,7 @@ export function ManyPage() {
   };
   return (
     <>
-      <Bar
-        job={job.data?.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "…"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>Many at once</h1>
-          </>
-        }
-      />
+      <JobBar id={id} job={job.data?.job} title="Many at once" />
       <main className="page">
         {lost && <Problem error={lost.error} retry={() => void lost.refetch()} />}
         {!table && (

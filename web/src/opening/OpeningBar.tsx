@@ -4,8 +4,10 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 
 import type { OpeningPageData } from "../api/client";
-import { Bar } from "../app/Bar";
+import { JobBar } from "../app/JobBar";
+import { Only } from "../app/Only";
 import { UndoRedo } from "../app/UndoRedo";
+import { Beside } from "./Beside";
 
 interface Props {
   page: OpeningPageData;
@@ -31,20 +33,12 @@ export function OpeningBar({ page, title, sets, travel, state }: Props) {
     </Button>
   );
   return (
-    <Bar
-      job={job}
-      state={state}
-      trail={
-        <>
-          <Link to={`/jobs/${page.job.id}`}>{job.name}</Link>
-          <span aria-hidden="true">›</span>
-          <h1>{title}</h1>
-        </>
-      }
-    >
-      <UndoRedo undo={page.can_undo} redo={page.can_redo} travel={travel} />
+    <JobBar id={page.job.id} opening={page.id} job={job} title={title} state={state} beside={<Beside of={page} />}>
+      <Only may="PUT /api/openings/{opening_id}">
+        <UndoRedo undo={page.can_undo} redo={page.can_redo} travel={travel} />
+      </Only>
       {sheet("Cut list", "print")}
       {sets && sheet("Set sheet", "setting")}
-    </Bar>
+    </JobBar>
   );
 }

@@ -5,6 +5,7 @@ import { useLocation, useNavigate, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Document, type StageName } from "../api/client";
 import { Bar } from "../app/Bar";
+import { WrittenBy } from "../app/Only";
 import { Problem } from "../app/Problem";
 import { useShown } from "../app/show";
 import { caughtTyping } from "../app/typeAhead";
@@ -28,11 +29,20 @@ import { useGoTo } from "./useGoTo";
 import { useNextStage, useStageKeys, useTravelKeys } from "./useStageKeys";
 import styles from "./OpeningPage.module.css";
 
-/** The answer to a whole document; `sums` say how its figures add up, which only a slip shows. */
-const solving = (whole: Document | null, sums: boolean) =>
+/** The answer to a whole document; `sums` say how its figures add up, which only a slip shows; one to what is saved is kept for when
+ * the network is away. */
+const solving = (whole: Document | null, sums: boolean, saved = false) =>
   queryOptions({
     queryKey: ["solve", whole, sums],
-    queryFn: ({ signal }) => ask(api.POST("/api/solve", { params: { query: { sums } }, body: whole!, signal })),
+    queryFn: ({ signal }) =>
+      ask(
+        api.POST("/api/solve", {
+          params: { query: { sums } },
+          body: whole!,
+          signal,
+          headers: sums || saved ? { "X-Jambo-Keep": "yes" } : {},
+        }),
+      ),
     staleTime: Infinity,
     gcTime: 60_000,
     retry: (count, failure) => count < 3 && failure instanceof ApiProblem && failure.offline,
@@ -75,7 +85,7 @@ function OneOpening({ id }: { id: number }) {
     [page.data, now, job, shown, slabAt, framed],
   );
   const solved = useQuery({
-    ...solving(whole, slip !== null),
+    ...solving(whole, slip !== null, kept.state === "saved"),
     enabled: whole !== null,
     placeholderData: keepPreviousData,
   });
@@ -200,7 +210,9 @@ function OneOpening({ id }: { id: number }) {
               </>
             )}
             <div id="stage-panel" role="tabpanel" aria-labelledby={`tab-${stage}`} className={styles.panel}>
-              <StagePanel stage={stage} />
+              <WrittenBy may="PUT /api/openings/{opening_id}">
+                <StagePanel stage={stage} />
+              </WrittenBy>
             </div>
           </section>
           <section className={styles.workSheet} aria-label="Drawing" data-stale={late || undefined}>

@@ -1,5 +1,5 @@
 import type { QueryKey } from "@tanstack/react-query";
-import { createStore, del, entries, set } from "idb-keyval";
+import { del, entries, promisifyRequest, set, type UseStore } from "idb-keyval";
 
 import { type Answer, type Api, ApiProblem, ask, noteWriting, requestOf, sendAs, who } from "../api/client";
 
@@ -47,10 +47,24 @@ const AGAIN = 3000; // ms before a server that does not answer is asked again
 const LATE = 8000; // ms after which whoever pressed is told that it waits
 const GIVEN_UP = 60_000; // ms after which nobody answers any more
 const SLOWEST = 5; // bytes a ms: a photograph is given the time it takes where the network is poor
-const LONGEST_AGO = 3 * 86_400; // seconds
+const LONGEST_AGO = 90 * 86_400; // seconds
 
-let opened: ReturnType<typeof createStore> | undefined;
-const store = () => (opened ??= createStore("jambo-outbox", "presses"));
+const PRESSES = "presses";
+let opened: Promise<IDBDatabase> | undefined;
+
+function open() {
+  if (opened) return opened;
+  const request = indexedDB.open("jambo-outbox");
+  request.onupgradeneeded = () => request.result.createObjectStore(PRESSES);
+  opened = promisifyRequest(request);
+  const anew = () => (opened = undefined); // some browsers close it while the page is asleep
+  opened.then((db) => (db.onclose = anew), anew);
+  return opened;
+}
+
+/** What is pressed is on the phone's disk before it stands as waiting: its battery may end the next moment. */
+const onDisk: UseStore = async (mode, run) =>
+  run((await open()).transaction(PRESSES, mode, { durability: "strict" }).objectStore(PRESSES));
 const others = new BroadcastChannel("jambo-outbox");
 
 interface Outbox {
@@ -101,7 +115,7 @@ const named = () =>
   [...crypto.getRandomValues(new Uint8Array(8))].map((byte) => byte.toString(16).padStart(2, "0")).join("");
 
 async function look() {
-  kept = (await entries<string, Press>(store())).map(([, press]) => press).sort(byName);
+  kept = (await entries<string, Press>(onDisk)).map(([, press]) => press).sort(byName);
   tell();
 }
 
@@ -133,7 +147,7 @@ export async function press<T>(said: Said, call: (to: Api) => Promise<Answer<T>>
   settling.set(one.name, one); // it stands as pressed at once: a second press on the same box takes the first back
   tell();
   try {
-    await change(set(one.name, one, store()));
+    await change(set(one.name, one, onDisk));
   } catch {
     callers.delete(one.name);
     return await send<T>(one); // a browser that keeps nothing sends it all the same
@@ -169,7 +183,7 @@ const isRefused = (failure: unknown): failure is ApiProblem =>
   failure instanceof ApiProblem &&
   failure.status >= 400 &&
   failure.status < 500 &&
-  ![408, 429].includes(failure.status);
+  ![401, 408, 429].includes(failure.status);
 
 /** Tell whoever pressed that it waits: from here on it is looked at where what is not sent yet stands. */
 function waits(name?: string) {
@@ -211,7 +225,7 @@ async function deliver(one: Press): Promise<boolean> {
   try {
     const answer = await send(one);
     settling.set(one.name, one);
-    await change(del(one.name, store()));
+    await change(del(one.name, onDisk));
     settle(
       one,
       answer,
@@ -225,7 +239,7 @@ async function deliver(one: Press): Promise<boolean> {
       throw failure;
     }
     const told = give(one, (caller) => caller.reject(failure));
-    await change(told ? del(one.name, store()) : set(one.name, { ...one, refused: failure.message }, store()));
+    await change(told ? del(one.name, onDisk) : set(one.name, { ...one, refused: failure.message }, onDisk));
   }
   return true;
 }
@@ -267,11 +281,11 @@ export async function drain() {
 }
 
 /** Let go of one that was refused. */
-export const letGo = (one: Press) => change(del(one.name, store()));
+export const letGo = (one: Press) => change(del(one.name, onDisk));
 
 /** Send one again that was refused. */
 export async function sendAgain(one: Press) {
-  await change(set(one.name, { ...one, refused: undefined }, store()));
+  await change(set(one.name, { ...one, refused: undefined }, onDisk));
   await drain();
 }
 

@@ -1,5 +1,5 @@
 import { notifications } from "@mantine/notifications";
-import { useQueryClient } from "@tanstack/react-query";
+import { type QueryClient, type QueryKey, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 
 import type { OpeningPageData, Reading } from "../api/client";
@@ -41,6 +41,22 @@ function metOthers({ of, who }: Press, answer: unknown): string | undefined {
 /** Tell that the server would not have something. */
 export const tellRefused = (failure: Error) => notifications.show({ color: "red", message: failure.message });
 
+const TOGETHER = 250; // ms: of many that were waiting what each changes is fetched anew at once, and not after each
+const stale = new Map<string, QueryKey>();
+let fetching: Promise<void> | undefined;
+
+/** Fetch again, with what else is done meanwhile, what a press has made stale. */
+function renewTogether(client: QueryClient, keys: QueryKey[]) {
+  keys.forEach((key) => stale.set(JSON.stringify(key), key));
+  fetching ??= new Promise((resolve) => setTimeout(resolve, TOGETHER)).then(() => {
+    const all = [...stale.values()];
+    stale.clear();
+    fetching = undefined;
+    return renew(client, ...all);
+  });
+  return fetching;
+}
+
 /** Sends what is pressed, whatever page is open, and has everything it changes fetched anew. */
 export function useSender() {
   const client = useQueryClient();
@@ -49,7 +65,7 @@ export function useSender() {
       onDone(async (press, answer, told) => {
         const message = metOthers(press, answer);
         if (message) notifications.show({ message });
-        if (!told) await renew(client, ...press.renews);
+        if (!told) await renewTogether(client, press.renews);
       }),
     [client],
   );

@@ -90,22 +90,30 @@ function Row({ id, feed, open, takeBack, waits }: RowProps) {
       <a href={`/api/jobs/${id}/calendar.ics?of=${encodeURIComponent(feed.of)}`} download>
         File
       </a>
-      {address === null ? (
+      {feed.id === null ? (
         <Button size="compact-md" variant="default" disabled={waits} onClick={open}>
           Make an address
         </Button>
       ) : (
         <>
-          <TextInput
-            aria-label={`Address of the calendar of ${feed.label}`}
-            readOnly
-            value={address}
-            onFocus={(event) => event.currentTarget.select()}
-            className={styles.address}
-          />
-          <Button size="compact-md" variant="default" onClick={() => void copy()}>
-            Copy
-          </Button>
+          {address === null ? (
+            <span className="quiet">
+              It came out of a backup: whoever has its address goes on, and it is not shown again.
+            </span>
+          ) : (
+            <TextInput
+              aria-label={`Address of the calendar of ${feed.label}`}
+              readOnly
+              value={address}
+              onFocus={(event) => event.currentTarget.select()}
+              className={styles.address}
+            />
+          )}
+          {address !== null && (
+            <Button size="compact-md" variant="default" onClick={() => void copy()}>
+              Copy
+            </Button>
+          )}
           <Button size="compact-md" variant="subtle" color="dark" disabled={waits} onClick={takeBack}>
             Take back
           </Button>

@@ -6,6 +6,7 @@ import { useState } from "react";
 
 import { ApiProblem, type Crew, api, ask, told } from "../api/client";
 import { DayField } from "../app/DayField";
+import { More } from "../app/More";
 import { useShown } from "../app/show";
 import { useCatalogue } from "../app/useCatalogue";
 import { capital } from "../api/words";
@@ -82,8 +83,11 @@ export function CrewPanel({ work }: { work: PlanWork }) {
   const errors = failed instanceof ApiProblem ? failed.errors : [];
   const wrong = (path: string) => errors.find((e) => e.path.replace(/^job\.crew\.|^crew\./, "").startsWith(path));
   return (
-    <details className={`more ${styles.crew}`} open={draft !== null || !work.someone || undefined}>
-      <summary>Who works here{people.length > 0 && `: ${people.map((one) => one.name || "…").join(", ")}`}</summary>
+    <More
+      className={styles.crew}
+      open={draft !== null || !work.someone}
+      summary={`Who works here${people.length > 0 ? `: ${people.map((one) => one.name || "…").join(", ")}` : ""}`}
+    >
       <ul>
         {people.map((person, n) => (
           <PersonRow
@@ -106,7 +110,7 @@ export function CrewPanel({ work }: { work: PlanWork }) {
         ))}
       </ul>
       <Button variant="default" onClick={() => put({ people: [...people, { name: "", hours: NEW }] })}>
-        One more
+        {people.length === 0 ? "Somebody works here" : "One more"}
       </Button>
       <NativeSelect
         label="Clock"
@@ -159,7 +163,7 @@ export function CrewPanel({ work }: { work: PlanWork }) {
               : failed.message}
         </p>
       )}
-    </details>
+    </More>
   );
 }
 

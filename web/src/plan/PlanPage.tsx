@@ -1,9 +1,10 @@
 import { Button, SegmentedControl } from "@mantine/core";
-import { IconPrinter } from "@tabler/icons-react";
 import { Link, useParams } from "react-router";
 
 import { ApiProblem, type JobPlan, type PlannedWork } from "../api/client";
-import { Bar } from "../app/Bar";
+import { Empty } from "../app/Empty";
+import { Fold, useFold } from "../app/Fold";
+import { JobBar } from "../app/JobBar";
 import { DayField } from "../app/DayField";
 import { Problem } from "../app/Problem";
 import { useInAddress } from "../app/useInAddress";
@@ -25,33 +26,14 @@ export function PlanPage() {
   // while what is tried is being planned, the plan as it was stays: nothing that has the focus goes away
   const data = of.data ?? work.plan.data;
   const busy = draft !== null && (work.waits || of.isPending || of.isPlaceholderData);
-  const [how, setHow] = useInAddress<"days" | "weeks">("how", "days");
+  const [how, setHow] = useInAddress<"days" | "weeks">("how", "weeks");
   const nobody = (work.crew.people ?? []).length === 0;
   return (
     <>
-      <Bar
-        job={job.data?.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>Who and when</h1>
-          </>
-        }
-      >
-        <Button component={Link} variant="subtle" to={`/jobs/${id}/today`}>
-          Today
-        </Button>
-        <Button component={Link} variant="subtle" to={`/jobs/${id}/time`}>
-          What it took
-        </Button>
-        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
-          Print
-        </Button>
-      </Bar>
+      <JobBar prints id={id} job={job.data?.job} title="Who and when" />
       <main className={`page ${styles.page}`}>
         {job.data && nobody && (
-          <p className="empty">Say who works here, and the plan stands here: who does what when.</p>
+          <Empty like="weeks">Say who works here, and the plan stands here: who does what when.</Empty>
         )}
         {!nobody && of.isError && !of.data && !draft && <Problem error={of.error} retry={() => void of.refetch()} />}
         {!nobody && !data && of.isPending && (
@@ -61,9 +43,6 @@ export function PlanPage() {
         )}
         {draft && <Tried work={work} />}
         {!nobody && data && <Said plan={data} work={work} busy={busy} />}
-        {job.data && <CrewPanel work={work} />}
-        {job.data && !nobody && <Calendars id={id} />}
-        {!nobody && data && <ToCome plan={data} work={work} />}
         {!nobody && data && (
           <>
             <SegmentedControl
@@ -72,14 +51,17 @@ export function PlanPage() {
               value={how}
               onChange={(to) => setHow(to)}
               data={[
-                { value: "days", label: "Day by day" },
                 { value: "weeks", label: "Weeks" },
+                { value: "days", label: "Day by day" },
               ]}
             />
             {how === "weeks" ? <Weeks plan={data} work={work} /> : <Days plan={data} />}
           </>
         )}
         {!nobody && data && <HeldUp plan={data} work={work} />}
+        {!nobody && data && <ToCome plan={data} work={work} />}
+        {job.data && <CrewPanel work={work} />}
+        {job.data && !nobody && <Calendars id={id} />}
       </main>
     </>
   );
@@ -182,7 +164,7 @@ function Said({ plan, work, busy }: { plan: JobPlan; work: PlanWork; busy: boole
         </table>
       )}
       {plan.deadlines.map((one) => (
-        <p key={one.trade + one.at} className={one.late ? styles.late : undefined}>
+        <p key={one.trade + one.at} className={one.late.length ? styles.late : undefined}>
           {one.told}
         </p>
       ))}
@@ -213,9 +195,17 @@ function Said({ plan, work, busy }: { plan: JobPlan; work: PlanWork; busy: boole
 }
 
 function Days({ plan }: { plan: JobPlan }) {
+  const fold = useFold(plan.days[0]?.day, "day");
   return plan.days.map((day) => (
-    <section key={day.day} aria-label={dayOf(day.day)}>
-      <h2>{dayOf(day.day)}</h2>
+    <Fold
+      key={day.day}
+      label={dayOf(day.day)}
+      line={day.people
+        .filter((one) => one.work.length > 0)
+        .map((one) => `${one.name}: ${[...new Set(one.work.map((work) => work.mark))].join(", ")}`)
+        .join(" · ")}
+      {...fold.of(day.day)}
+    >
       <div className={styles.people}>
         {day.people.map((person) => (
           <article key={person.name} aria-label={person.name}>
@@ -228,7 +218,7 @@ function Days({ plan }: { plan: JobPlan }) {
           </article>
         ))}
       </div>
-    </section>
+    </Fold>
   ));
 }
 
@@ -279,8 +269,8 @@ function HeldUp({ plan, work }: { plan: JobPlan; work: PlanWork }) {
   return (
     <>
       {by.size > 0 && (
-        <section aria-label="Waits">
-          <h2>Waits</h2>
+        <details className="more" aria-label="Waits" open={settled.length > 0 || undefined}>
+          <summary>Cannot be planned yet: {[...new Set([...by.values()].map((one) => one.mark))].join(", ")}</summary>
           <ul className={styles.waits}>
             {[...by].map(([key, one]) => (
               <li key={key}>
@@ -300,7 +290,7 @@ function HeldUp({ plan, work }: { plan: JobPlan; work: PlanWork }) {
               </li>
             ))}
           </ul>
-        </section>
+        </details>
       )}
       {plan.assumed.length > 0 && (
         <details className="more">

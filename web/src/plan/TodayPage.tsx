@@ -1,10 +1,11 @@
-import { ActionIcon, Button } from "@mantine/core";
-import { IconChevronLeft, IconChevronRight, IconPrinter } from "@tabler/icons-react";
+import { ActionIcon } from "@mantine/core";
+import { IconChevronLeft, IconChevronRight } from "@tabler/icons-react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type DayPerson, type DaySheet, type DayWork } from "../api/client";
-import { Bar } from "../app/Bar";
+import { JobBar } from "../app/JobBar";
+import { Empty } from "../app/Empty";
 import { Problem } from "../app/Problem";
 import { untilFound } from "../app/searching";
 import { useShow } from "../app/show";
@@ -41,31 +42,12 @@ export function TodayPage() {
   const nobody = job.data && (job.data.job.crew?.people ?? []).length === 0;
   return (
     <>
-      <Bar
-        job={job.data?.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>Today</h1>
-          </>
-        }
-      >
-        <Button component={Link} variant="subtle" to={`/jobs/${id}`}>
-          Openings
-        </Button>
-        <Button component={Link} variant="subtle" to={`/jobs/${id}/plan`}>
-          Who and when
-        </Button>
-        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
-          Print
-        </Button>
-      </Bar>
+      <JobBar prints id={id} job={job.data?.job} title="Today" />
       <main className={`page ${styles.page}`}>
         {nobody && (
-          <p className="empty">
+          <Empty like="lines">
             Nobody works here yet. <Link to={`/jobs/${id}/plan`}>Say who does</Link>, and each one’s day stands here.
-          </p>
+          </Empty>
         )}
         {!nobody && sheet.isError && !sheet.data && <Problem error={sheet.error} retry={() => void sheet.refetch()} />}
         {!nobody && sheet.isPending && (

@@ -1,14 +1,13 @@
-import { Button } from "@mantine/core";
-import { IconPrinter } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 
 import { api, ask, type TradeSheet } from "../api/client";
-import { Bar } from "../app/Bar";
+import { JobBar } from "../app/JobBar";
 import { Problem } from "../app/Problem";
 import { untilFound } from "../app/searching";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
+import { useMe } from "../app/useMe";
 import { WithFractions } from "../tape/Digits";
 import styles from "./TradePage.module.css";
 
@@ -18,6 +17,7 @@ export function TradePage() {
   const id = Number(params.jobId);
   const trade = params.trade as TradeSheet["trade"];
   const show = useShow();
+  const shared = useMe()?.shares.find((one) => one.job === id)?.name; // who looks on as a trade sees this sheet alone
   const query = { unit: show.unit ?? undefined, words: show.words ?? undefined };
   const job = useJob(id);
   const sheet = useQuery({
@@ -30,23 +30,7 @@ export function TradePage() {
   });
   return (
     <>
-      <Bar
-        job={job.data?.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>Sheet: {sheet.data?.label ?? "…"}</h1>
-          </>
-        }
-      >
-        <Button component={Link} variant="subtle" to={`/jobs/${id}/plan`}>
-          Who and when
-        </Button>
-        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
-          Print
-        </Button>
-      </Bar>
+      <JobBar prints id={id} job={job.data?.job} title={`Sheet: ${sheet.data?.label ?? "…"}`} />
       <main className={`page ${styles.page}`}>
         {sheet.isError && !sheet.data && <Problem error={sheet.error} retry={() => void sheet.refetch()} />}
         {sheet.isPending && (
@@ -54,7 +38,7 @@ export function TradePage() {
             Writing the sheet…
           </p>
         )}
-        {sheet.data && <Sheet sheet={sheet.data} name={job.data?.job.name ?? ""} />}
+        {sheet.data && <Sheet sheet={sheet.data} name={job.data?.job.name ?? shared ?? ""} />}
       </main>
     </>
   );

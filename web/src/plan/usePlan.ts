@@ -6,6 +6,7 @@ import { renew } from "../api/renew";
 import { untilFound } from "../app/searching";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
+import { planAsked } from "../app/useWaits";
 import { useHeld } from "../tape/typed";
 
 /** What is tried beside the plan as it is kept: a crew, orders promised for other days, and what is taken as settled. */
@@ -43,8 +44,7 @@ export function usePlan(id: number) {
   const kept = job.data?.job.crew ?? {};
   const someone = (kept.people ?? []).length > 0;
   const plan = useQuery({
-    queryKey: ["job", id, "plan", query],
-    queryFn: () => ask(api.GET("/api/jobs/{job_id}/plan", { params: { path, query } })),
+    ...planAsked(id, show.unit, show.words),
     refetchInterval: untilFound,
     enabled: someone,
     retry: false,

@@ -1,12 +1,10 @@
 import "./print.css";
 
-import { Button } from "@mantine/core";
-import { IconPrinter } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 
 import type { OpeningPageData, Result } from "../api/client";
-import { Bar } from "../app/Bar";
+import { JobBar } from "../app/JobBar";
 import { Problem } from "../app/Problem";
 import { PrintHead } from "./parts";
 import type { useSolved } from "./useSolved";
@@ -24,20 +22,16 @@ export function PrintFrame({ of: { page, solved, failed, job }, title, back, chi
   const opening = page.data?.opening;
   return (
     <>
-      <Bar
+      <JobBar
+        prints
+        id={page.data?.job.id}
         job={job}
-        trail={
+        title={
           <>
-            <Link to={back}>{[opening?.mark || "no mark", opening?.room].filter(Boolean).join(" · ")}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>{title}</h1>
+            <Link to={back}>{[opening?.mark || "no mark", opening?.room].filter(Boolean).join(" · ")}</Link>: {title}
           </>
         }
-      >
-        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
-          Print
-        </Button>
-      </Bar>
+      />
       <main className="print-page">
         {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
         {!failed && !solved.data && (

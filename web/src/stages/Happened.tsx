@@ -21,7 +21,7 @@ const SAID = { framed: "Framed", set: "Set", signed: "Signed off" };
 export function Happened({ what, label, note }: Props) {
   const { page, took } = useWork();
   const [text, setText] = useHeld<string>(`note ${what}`, "");
-  const [who, setWho] = useWho();
+  const [who, setWho, signedIn] = useWho();
   const record = useMutation({
     mutationFn: () =>
       press(
@@ -60,6 +60,7 @@ export function Happened({ what, label, note }: Props) {
       {what === "signed" && (
         <TextInput
           label="Signed off by"
+          readOnly={signedIn}
           placeholder="your name"
           maxLength={LONGEST_NAME}
           value={who}

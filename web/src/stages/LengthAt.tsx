@@ -1,4 +1,5 @@
 import type { LengthText } from "../api/client";
+import { hasPlace, RulePicture } from "../drawing/RulePicture";
 import { LengthField } from "../tape/LengthField";
 import { ruleFor } from "../work/choices";
 import { useWork } from "../work/context";
@@ -52,9 +53,14 @@ export function LengthAt({ path, label, rule, heightAt, with: also }: Props) {
     if (heard && !heard.also && !heard.height) foreseen.holdsFor(() => keep(heard.canonical));
     return heard;
   };
+  const called = label ?? fact.label[shown.words] ?? path;
+  const lies = [standsIn ?? "", path].find(hasPlace);
+  const where = () => (
+    <RulePicture rules={[lies!]} lit={lies!} label={() => called} figure={() => heard?.length.text ?? settled?.text} />
+  );
   return (
     <LengthField
-      label={label ?? fact.label[shown.words] ?? path}
+      label={called}
       kind={fact.kind}
       path={path}
       unit={shown.unit}
@@ -66,6 +72,7 @@ export function LengthAt({ path, label, rule, heightAt, with: also }: Props) {
       keptIn={unit}
       hears={hears}
       onChange={keep}
+      where={lies === undefined ? undefined : where}
     />
   );
 }

@@ -45,6 +45,12 @@ const asSaid = (length: LengthText & {}, unit: string) => {
   return /[a-z'"]/i.test(length) ? length : `${length} ${unit}`;
 };
 
+/** How a reading stands to what was planned, or to what the door of a standing hole would like. */
+const thanPlanned = (by: string, standing: boolean) => {
+  if (by === "the same") return standing ? "just what it would like" : "as planned";
+  return `${by} than ${standing ? "it would like" : "planned"}`;
+};
+
 /** A reading as it is being written down. */
 interface Fresh {
   value: string;
@@ -77,16 +83,29 @@ export function ReadingForm({ phase, place, go }: Props) {
   const asked = asks.find((a) => a.place === place) ?? asks[0];
   if (!asked) return null;
   const left = asks.filter((a) => a.round && !a.read).length;
+  const first = asks.filter((a) => a.first && !a.read).length;
   return (
     <section className="reading-form" aria-label="Reading">
       <NativeSelect
-        label={left > 0 ? `Where, ${left} to go` : "Where, the round is done"}
+        label={
+          first > 0
+            ? `Where, ${first} of the first ${asks.filter((a) => a.first).length} to go`
+            : left > 0
+              ? `Where, ${left} to go`
+              : "Where, the round is done"
+        }
         value={asked.place}
         onChange={(event) => go(event.currentTarget.value)}
         data={asks.map((a) => ({ value: a.place, label: `${a.read ? "✓ " : ""}${a.label}` }))}
       />
       <p className={styles.how}>
         {asked.how}
+        {asked.planned && (
+          <>
+            {" "}
+            {result?.standing ? "This door would like" : "Planned"} <WithFractions text={asked.planned} />.
+          </>
+        )}
         {asked.place.startsWith("line") && line?.over && (
           <WithFractions
             text={` It was set ${asSaid(line.over, page.job.job.unit ?? "in")} over the floor${line.place ? ` at ${line.place}` : ""}.`}
@@ -125,7 +144,7 @@ function useTapedFrom(asked: Ask, chosen: string | undefined) {
 /** With what readings are taken, and by whom: the same from one to the next, so that a reading being kept takes neither away. */
 function TakenWith() {
   const [instrument, setInstrument] = useInstrument();
-  const [who, setWho] = useWho();
+  const [who, setWho, signedIn] = useWho();
   return (
     <div className="pair">
       <TextInput
@@ -137,6 +156,7 @@ function TakenWith() {
       />
       <TextInput
         label="by"
+        readOnly={signedIn}
         placeholder="your name"
         maxLength={LONGEST_NAME}
         value={who}
@@ -206,7 +226,7 @@ interface OneProps {
 }
 
 function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
-  const { page, shown, took, asked: round } = useWork();
+  const { page, shown, took, asked: round, result } = useWork();
   const { hasLeft } = round;
   const form = useRef<HTMLFormElement>(null);
   // A reading that is being written down is held until it is kept, whatever takes the form away.
@@ -346,6 +366,8 @@ function OneReading({ asked, asks, go, grabRef, again }: OneProps) {
             error={errors.find((e) => e.path === "value")}
             keeps={false}
             starts={from === "rough_floor" ? asked.starts : ""}
+            against={from === "rough_floor" ? (asked.against ?? undefined) : undefined}
+            than={(by) => thanPlanned(by, Boolean(result?.standing))}
             onText={(text) => put({ value: text })}
             onChange={() => setErrors([])}
           />

@@ -1,7 +1,7 @@
 import { useWork } from "../work/context";
 import { LengthAt } from "./LengthAt";
 import { FigureLine } from "../slip/FigurePress";
-import { PickAt, Rows, SelectAt, TextAt } from "./fields";
+import { PickAt, Rows, SelectAt, Several, TextAt } from "./fields";
 import { StockPick } from "./StockPick";
 import type { StageView } from "./stages";
 import styles from "./TrackStage.module.css";
@@ -42,6 +42,13 @@ export function TrackStage() {
         <TextAt path={`${TRACK}.rating`} label="Rated for" most={40} />
       </div>
       <PickAt path={`${TRACK}.studs_from`} />
+      <Several
+        path={`${TRACK}.studs`}
+        label={byCasing ? "Studs found, from the casing’s outer edge" : `Studs found, from the ${from} end`}
+        description="Their middles, with a semicolon between: 16; 32 1/8; 48"
+        kind="position"
+        row={(at) => ({ at })}
+      />
       <Rows
         path={`${TRACK}.studs`}
         label={

@@ -1,12 +1,14 @@
 import { ActionIcon, Button, NativeSelect, SegmentedControl, Switch, TextInput } from "@mantine/core";
 import { IconTrash } from "@tabler/icons-react";
+import { useMutation } from "@tanstack/react-query";
 import type { KeyboardEvent, ReactNode } from "react";
 
-import { told } from "../api/client";
+import { ApiProblem, api, ask, told } from "../api/client";
 import { capital } from "../api/words";
 import { choiceAt, choiceOf, chosen } from "../work/choices";
 import { useWork } from "../work/context";
 import { at } from "../work/paths";
+import { useHeld } from "../tape/typed";
 import { useOwnForm } from "../tape/useOwnForm";
 import { walkOn } from "../tape/walk";
 import styles from "./fields.module.css";
@@ -148,6 +150,59 @@ interface RowsProps extends Field {
   one: string;
   empty: string;
   fields: (path: string, index: number) => ReactNode;
+}
+
+interface SeveralProps {
+  path: string;
+  label: string;
+  /** How they are written. */
+  description: string;
+  /** What they are lengths of. */
+  kind: string;
+  /** A row of one that was typed. */
+  row: (text: string) => unknown;
+}
+
+/** Several lengths of a list typed one after the other, with a semicolon between: Enter, or leaving the field, puts them in, all or none. */
+export function Several({ path, label, description, kind, row }: SeveralProps) {
+  const { set, shown } = useWork();
+  const [text, setText] = useHeld<string>(`${path} several`, "");
+  const hear = useMutation({
+    mutationFn: ({ typed }: { text: string; typed: string[] }) =>
+      Promise.all(
+        typed.map((one) =>
+          ask(api.GET("/api/heard", { params: { query: { unit: shown.unit, step: shown.step, text: one, kind } } })),
+        ),
+      ),
+    onSuccess: (heard, asked) => {
+      set(path, (now: unknown[] | null | undefined) => [...(now ?? []), ...heard.map((one) => row(one.canonical))]);
+      setText((now) => (now === asked.text ? "" : now)); // what was typed since stays
+    },
+  });
+  const put = () => {
+    const typed = text
+      .split(/[;\n]/)
+      .map((one) => one.trim())
+      .filter(Boolean);
+    if (typed.length > 0 && !hear.isPending) hear.mutate({ text, typed });
+  };
+  const wrong = hear.error instanceof ApiProblem ? hear.error.errors[0] : undefined;
+  return (
+    <TextInput
+      label={label}
+      description={description}
+      data-walk
+      data-path={`${path} several`}
+      value={text}
+      error={hear.isError && (wrong ? told(wrong) : hear.error.message)}
+      onChange={(event) => {
+        hear.reset();
+        setText(event.currentTarget.value);
+      }}
+      onBlur={put}
+      onKeyDown={(event) => event.key === "Enter" && put()}
+    />
+  );
 }
 
 /** A list that grows by hand: what was found, row by row. */

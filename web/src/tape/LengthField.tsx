@@ -1,5 +1,5 @@
 import { TextInput } from "@mantine/core";
-import { type KeyboardEvent, useId, useLayoutEffect, useRef } from "react";
+import { type KeyboardEvent, type ReactNode, useId, useLayoutEffect, useRef, useState } from "react";
 
 import { Pad } from "./Pad";
 import { PadButton } from "./PadButton";
@@ -7,6 +7,7 @@ import { takePad, usePad, usePadUnder } from "./padOut";
 import { type TypedLength, useLengthText } from "./useLengthText";
 import { useOwnForm } from "./useOwnForm";
 import { walkOn } from "./walk";
+import { Where } from "./Where";
 import styles from "./LengthField.module.css";
 
 interface Props extends TypedLength {
@@ -15,14 +16,19 @@ interface Props extends TypedLength {
   fallback?: { text: string; by: string };
   /** The digits it will begin with, for a key of the pad. */
   starts?: string;
+  /** A picture of where it lies. */
+  where?: (() => ReactNode) | undefined;
+  /** How it stands to `against`, in words: of "1/4 in less". */
+  than?: (by: string) => string;
 }
 
 /** The one field for a length: any tape notation in, what was heard below, Enter goes on, arrows step one mark. */
 export function LengthField(props: Props) {
-  const { label, kind, path, unit, fallback } = props;
+  const { label, kind, path, unit, fallback, where } = props;
   const id = useId();
   const [form, ownForm] = useOwnForm();
   const input = useRef<HTMLInputElement>(null);
+  const [shown, show] = useState(false);
   const { put: putPad } = usePad();
   const padHere = usePadUnder(id, input);
   const field = useLengthText(props);
@@ -34,6 +40,11 @@ export function LengthField(props: Props) {
     } else if ((event.key === "ArrowUp" || event.key === "ArrowDown") && !event.altKey) {
       event.preventDefault();
       if (text) field.stepped(text, event.key === "ArrowUp" ? 1 : -1);
+    } else if (event.key === "?" && where) {
+      event.preventDefault();
+      show(!shown);
+    } else if (event.key === "Escape" && shown) {
+      show(false);
     } else if (event.key === "Escape" && padHere) {
       putPad(false);
     }
@@ -86,6 +97,7 @@ export function LengthField(props: Props) {
             {field.fresh && heard.reading !== heard.length.text ? `${heard.reading} = ` : ""}
             {heard.length.text}
             {heard.length.moved ? ` ${heard.length.moved}` : ""} · {heard.length.also}
+            {heard.against && <strong> · {props.than!(heard.against)}</strong>}
           </>
         ) : fallback && !text ? (
           fallback.by
@@ -102,6 +114,7 @@ export function LengthField(props: Props) {
           </button>
         </div>
       )}
+      {where && <Where label={label} open={shown} put={show} picture={where} />}
       {ownForm}
       {padHere && <Pad unit={unit} text={text} onText={field.type} field={input} starts={props.starts} />}
     </div>

@@ -35,6 +35,8 @@ export interface TypedLength {
   keptIn?: Unit;
   /** `onChange` keeps the value; otherwise what was typed is held until whoever asked for it takes it. */
   keeps?: boolean;
+  /** Another length it is held against while it is typed. */
+  against?: string | undefined;
 }
 
 const words = (error: Pick<FieldError, "reason" | "accepted">) =>
@@ -125,7 +127,7 @@ export function useLengthText(props: TypedLength) {
       heard?: Promise<ParsedLength | undefined>;
     }) => {
       if (asked.way) return { answer: await steps.asked(asked.text, asked.way), asked };
-      const query = { ...shown, text: asked.text, kind };
+      const query = { ...shown, text: asked.text, kind, against: props.against };
       const answer = (await asked.heard) ?? (await ask(api.GET("/api/heard", { params: { query } })));
       return { answer, asked };
     },

@@ -1,10 +1,9 @@
-import { Button } from "@mantine/core";
-import { IconPrinter } from "@tabler/icons-react";
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 
 import { api, ask, type JobTime } from "../api/client";
-import { Bar } from "../app/Bar";
+import { JobBar } from "../app/JobBar";
+import { Empty } from "../app/Empty";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
 import { useJob } from "../app/useJob";
@@ -26,23 +25,7 @@ export function TimePage() {
   });
   return (
     <>
-      <Bar
-        job={job.data?.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{job.data?.job.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>What it took</h1>
-          </>
-        }
-      >
-        <Button component={Link} variant="subtle" to={`/jobs/${id}/plan`}>
-          Who and when
-        </Button>
-        <Button leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
-          Print
-        </Button>
-      </Bar>
+      <JobBar prints id={id} job={job.data?.job} title="What it took" />
       <main className={`page ${styles.page}`}>
         {time.isError && !time.data && <Problem error={time.error} retry={() => void time.refetch()} />}
         {time.isPending && (
@@ -63,10 +46,10 @@ function Found({ job, time }: { job: number; time: JobTime }) {
         {time.told}
       </p>
       {time.times.length === 0 && time.sorts.length === 0 && (
-        <p className="empty">
+        <Empty like="lines">
           On an opening’s card press “Start my time” and tick its steps as they are done. What the work took stands
           here, and the plan counts with it.
-        </p>
+        </Empty>
       )}
       {time.asked.length > 0 && (
         <section aria-label="To be asked">

@@ -3,6 +3,7 @@ import { Button } from "@mantine/core";
 import { Link } from "react-router";
 
 import type { Change } from "../api/client";
+import { within } from "../api/words";
 import { WithFractions } from "../tape/Digits";
 import styles from "./Changes.module.css";
 
@@ -41,6 +42,7 @@ export function Changes({ what, still: stays, changes, failure, busy, keep, back
           Working out every door…
         </p>
       )}
+      {!failure && <Largest of={moved} />}
       {!failure && changes && moved.length === 0 && <p className="clear">No figure of any door moves.</p>}
       <div className={clsx(styles.keep, "row")}>
         <Button onClick={keep} disabled={busy || refused}>
@@ -73,6 +75,25 @@ export function Changes({ what, still: stays, changes, failure, busy, keep, back
         </p>
       )}
     </>
+  );
+}
+
+/** The figure that moves furthest, and whose it is. */
+function Largest({ of }: { of: Change[] }) {
+  const moves = of.flatMap((change) => change.moved.map((move) => ({ ...move, door: change })));
+  const largest = moves.reduce<(typeof moves)[number] | null>(
+    (most, one) => (one.by && one.by.mm > (most?.by?.mm ?? 0) ? one : most),
+    null,
+  );
+  if (!largest?.by || of.length < 2) return null;
+  return (
+    <p>
+      The largest move: {within(largest.label)} of {largest.door.name}, by{" "}
+      <b>
+        <WithFractions text={largest.by.text} />
+      </b>
+      .
+    </p>
   );
 }
 

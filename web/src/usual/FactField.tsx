@@ -46,6 +46,12 @@ export function factLabel(path: string, { catalogue, floors, shown, studs }: Fac
   );
 }
 
+/** What a length is as it stands: what is said, or the house rule that stands in. */
+export function factFigure(path: string, { catalogue, result, studs }: FactAround): string | undefined {
+  const rule = ruleFor(path, catalogue.facts[anyPlace(path)]?.rule ?? "", studs);
+  return result?.heard[path]?.length.text ?? (rule ? result?.rules[rule]?.text : undefined);
+}
+
 /** One fact that an opening may take from its job: a length, a choice, or a text. */
 export function FactField(props: Props) {
   const { path, value, set, none, heightBy, studs, catalogue, floors, shown, result, errors } = props;

@@ -5,7 +5,8 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { Link, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type FactValue, type ListedOpening, type Opening, type Wall } from "../api/client";
-import { Bar } from "../app/Bar";
+import { Empty } from "../app/Empty";
+import { JobBar } from "../app/JobBar";
 import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
 import { renew } from "../api/renew";
@@ -113,16 +114,7 @@ export function FactsPage() {
   });
   return (
     <>
-      <Bar
-        job={page.data?.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{page.data?.job.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>Change many</h1>
-          </>
-        }
-      />
+      <JobBar id={id} job={page.data?.job} title="Change many" />
       <main className={`${styles.factsPage} page`}>
         {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
         {page.isPending && (
@@ -130,7 +122,13 @@ export function FactsPage() {
             Fetching the openings…
           </p>
         )}
-        {page.data && around && (
+        {page.data?.openings.length === 0 && (
+          <Empty like="lines">
+            No opening yet. Say the first on <Link to={`/jobs/${id}`}>Openings</Link>; what several share is changed
+            here, in one step.
+          </Empty>
+        )}
+        {page.data && page.data.openings.length > 0 && around && (
           <>
             <div className={styles.asks}>
               <Facts

@@ -1,20 +1,24 @@
 import { notifications } from "@mantine/notifications";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Usual } from "../api/client";
-import { Bar } from "../app/Bar";
+import { JobBar } from "../app/JobBar";
 import { offerBack } from "../app/offerBack";
 import { Problem } from "../app/Problem";
 import { renew } from "../api/renew";
 import { useHeld } from "../tape/typed";
 import { capital } from "../api/words";
 import { at, put, same } from "../work/paths";
+import { RulePicture } from "../drawing/RulePicture";
 import { Changes } from "./Changes";
-import { FactField, type FactAround } from "./FactField";
+import { type FactAround, FactField, factFigure, factLabel } from "./FactField";
 import { useJobFacts } from "./useJobFacts";
 import styles from "./UsualPage.module.css";
+
+/** What a fact is called in the pictures. */
+const nameOf = (path: string) => path.replace(/^opening\.(door\.)?/, "").replace(/^leaves\[0\]/, "leaf");
 
 const PARTS = [
   { name: "wall", title: "Wall" },
@@ -39,6 +43,15 @@ export function UsualPage() {
   const kept = page.data?.job.usual ?? {};
   const usual = draft ?? kept;
   const open = draft !== null && !same(draft, kept);
+  const [lit, light] = useState("");
+  const labels = around
+    ? Object.fromEntries(
+        Object.keys(around.catalogue.usual).map((path) => [
+          nameOf(path),
+          { path, label: factLabel(path, around, usual.wall?.height_by ?? undefined) },
+        ]),
+      )
+    : {};
   const tried = useQuery({
     queryKey: ["job", id, "usual", "try", draft, page.data?.version, query],
     queryFn: ({ signal }) =>
@@ -81,22 +94,23 @@ export function UsualPage() {
   });
   return (
     <>
-      <Bar
+      <JobBar
+        id={id}
         job={page.data?.job}
-        trail={
-          <>
-            <Link to={`/jobs/${id}`}>{page.data?.job.name ?? "Job"}</Link>
-            <span aria-hidden="true">›</span>
-            <h1>Usual here</h1>
-          </>
-        }
+        title="Usual here"
         state={
           <span className="save" role="status">
             {save.isPending ? "Saving…" : open ? "Not kept yet" : "Saved"}
           </span>
         }
       />
-      <main className={`${styles.usualPage} page`}>
+      <main
+        className={`${styles.usualPage} page`}
+        onFocus={(event) => {
+          const path = event.target.closest("[data-path]")?.getAttribute("data-path");
+          if (path) light(nameOf(path));
+        }}
+      >
         {failed && <Problem error={failed.error} retry={() => void failed.refetch()} />}
         {page.isPending && (
           <p className="quiet" aria-busy="true">
@@ -124,6 +138,12 @@ export function UsualPage() {
                     A new opening then needs only its leaf and its hand. What it took from here says “from the job” at
                     its field; typed over there, it counts for that opening alone.
                   </p>
+                  <RulePicture
+                    rules={Object.keys(around.catalogue.usual).map(nameOf)}
+                    lit={lit}
+                    label={(name) => labels[name]?.label ?? name}
+                    figure={(name) => labels[name] && factFigure(labels[name].path, around)}
+                  />
                   <p className="quiet">
                     Whether a wall carries load, and who gave a size for what spans the opening, is never usual: it is
                     said of each.

@@ -165,6 +165,7 @@ export function useDraft(id: number, changed?: RefObject<Foresee | null>) {
   const settle = useCallback(
     (next: OpeningPageData) => {
       base.current = next;
+      void client.cancelQueries({ queryKey: key }); // an answer on its way tells how it was before
       client.setQueryData(key, next);
     },
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the key is the id

@@ -75,13 +75,13 @@ PLACES: dict[Place, Ask] = {
     "width_middle": Ask("width at the middle", "length", "opening_width", (), "Stud to stud, half way up."),
     "width_head": Ask("width at the head", "length", "opening_width", (), "Stud to stud, just under the {header}."),
     "height_left": Ask("height on the left", "length", "opening_height", (), "Floor to {header}, along the left {stud}.", taped=_HEIGHT),
-    "height_centre": Ask("height in the middle", "length", "opening_height", (), "Floor to {header}, half way across.", taped=_HEIGHT),
     "height_right": Ask("height on the right", "length", "opening_height", (), "Floor to {header}, along the right {stud}.", taped=_HEIGHT),
+    "lean_left": Ask("lean of the left {stud}", "level", "lean", _LEAN, "Level upright in the opening; which way its top leans."),
+    "lean_right": Ask("lean of the right {stud}", "level", "lean", _LEAN, "Level upright in the opening; which way its top leans."),
+    "height_centre": Ask("height in the middle", "length", "opening_height", (), "Floor to {header}, half way across.", taped=_HEIGHT),
     "diagonal_up_right": Ask("diagonal, left foot to right head", "length", "diagonal", (), "Corner to corner."),
     "diagonal_up_left": Ask("diagonal, right foot to left head", "length", "diagonal", (), "Corner to corner."),
-    "lean_left": Ask("lean of the left {stud}", "level", "lean", _LEAN, "Level upright in the opening; which way its top leans."),
     "bow_left": Ask("bow of the left {stud}", "length", "lean", _LEAN, "Straightedge over the whole {stud}, read at its middle."),
-    "lean_right": Ask("lean of the right {stud}", "level", "lean", _LEAN, "Level upright in the opening; which way its top leans."),
     "bow_right": Ask("bow of the right {stud}", "length", "lean", _LEAN, "Straightedge over the whole {stud}, read at its middle."),
     "header_level": Ask("{header} out of level", "level", "lean", ("left", "right"), "Level under the {header}; which end is higher."),
     "floor_across": Ask("floor across the opening", "level", "lean", ("left", "right"), "Level on the floor between the {stud}s; which end is higher."),
@@ -118,6 +118,11 @@ PLACES: dict[Place, Ask] = {
     "frame_head": Ask("{frame} width at the head", "length", "leaf_width", (), "{leg} to {leg}, just under the {head}.", "check", round=False),
     "frame_foot": Ask("{frame} width at the foot", "length", "leaf_width", (), "{leg} to {leg}, at the floor.", "check", round=False),
 }  # fmt: skip
+
+# what tells first whether a hole is straight and large enough; the rest is read where something disagrees
+FIRST: tuple[Place, ...] = (
+    "width_foot", "width_middle", "width_head", "height_left", "height_right", "lean_left", "lean_right",
+)  # fmt: skip
 
 # What is read of a second leaf that closes the same opening, and what the others are called beside it: the strike is its edge
 OF_FIXED: tuple[Place, ...] = ("gap_fixed_top", "gap_fixed_foot", "gap_fixed_head", "gap_fixed_meeting")

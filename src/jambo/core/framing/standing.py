@@ -7,7 +7,7 @@ from functools import cache
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
 from jambo.core.quantities import names
-from jambo.core.quantities.figure import HALF, Figures, add, restated
+from jambo.core.quantities.figure import HALF, Figures, Waiting, add, restated
 from jambo.core.quantities.names import FigureName, Numbered
 
 # What only framing a hole asks for and gives
@@ -20,7 +20,7 @@ _FRAMING = frozenset(
 _MARKS: tuple[Numbered, ...] = (
     names.CRIPPLE_SLOPE, names.MARK_KING_NEAR, names.MARK_KING_FAR, names.MARK_JACK_NEAR, names.MARK_JACK_FAR, names.MARK_COMMON,
 )  # fmt: skip
-_PLACE = frozenset({names.MARK_RO_NEAR, names.MARK_RO_FAR, names.MARK_RO_CENTRE})
+PLACE = frozenset({names.MARK_RO_NEAR, names.MARK_RO_FAR, names.MARK_RO_CENTRE})
 
 # What the door would like of a hole, and the rough opening it is told beside
 LIKED = {names.LIKED_WIDTH: names.RO_WIDTH, names.LIKED_HEIGHT: names.RO_HEIGHT}
@@ -34,7 +34,7 @@ def stands(opening: Opening, wall: Wall) -> bool:
 @cache
 def framed(name: FigureName, *, placed: bool) -> bool:
     """Say whether a figure is one of framing a hole, or of its place on a wall where nothing is `placed` by that."""
-    return name in _FRAMING or (name in _PLACE and not placed) or name.family in _MARKS
+    return name in _FRAMING or (name in PLACE and not placed) or name.family in _MARKS
 
 
 def as_read(planned: Figures, found: Figures) -> Figures:
@@ -55,10 +55,15 @@ def as_read(planned: Figures, found: Figures) -> Figures:
     return made
 
 
-def not_framed(figures: Figures, *, placed: bool) -> Figures:
+def not_framed(figures: Figures, unasked: frozenset[FigureName], *, placed: bool) -> Figures:
     """The figures without those of framing: none of them is asked for, and none told.
 
     Args:
-        figures: all that was worked out; placed: whether what hangs there is laid out along the wall, as a track is.
+        figures: all that was worked out; unasked: those nobody is asked for where they are not known; placed: whether what hangs there is
+            laid out along the wall, as a track is.
     """
-    return Figures((name, figure) for name, figure in figures.items() if not framed(name, placed=placed))
+    return Figures(
+        (name, figure)
+        for name, figure in figures.items()
+        if not framed(name, placed=placed) and not (name in unasked and isinstance(figure, Waiting))
+    )

@@ -32,6 +32,7 @@ from jambo.core.kinds.judge import on_door
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figures, known_lengths, value_of
 from jambo.core.quantities.length import Length
+from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
 from jambo.core.setting.ladder import Ladder
 from jambo.core.setting.plan import SetPlan
@@ -164,6 +165,10 @@ class KindOfDoor(ABC):
     def track(self, planned: Planned) -> TrackTape | None:
         """Lay its track along the wall."""
         return None
+
+    def unasked(self, opening: Opening) -> frozenset[FigureName]:
+        """Give the figures nobody is asked for in a hole that stands and stays, beside those of framing it."""
+        return frozenset()
 
     def along_wall(self, planned: Planned) -> Iterable[Computed]:
         """Give the figures that follow once its track is laid."""

@@ -174,6 +174,16 @@ def plain_number(value: Fraction) -> str:
     return f"{sign}{digits[:-places]}.{digits[-places:]}"
 
 
+def beside(length: Length, other: Length, tape: Tape) -> str:
+    """Say how a length stands to another, in the tape's marks.
+
+    Example:
+        32 in beside 32 1/4 in is "1/4 in less"; within half a mark of it, "the same".
+    """
+    by = show(max(length - other, other - length), tape)
+    return "the same" if by.digits == "0" else f"{by.text} {'more' if length > other else 'less'}"
+
+
 def exact_number(length: Length, unit: Unit) -> str:
     """Write a length exactly in a unit: inches as a fraction, millimetres as a decimal where it ends.
 

@@ -100,12 +100,12 @@ class HeldUpOut(TypedDict):
 
 
 class DeadlineOut(TypedDict):
-    """What is still open before another trade comes: operations of so many, the work they are, and whether they are done by then."""
+    """What is still open before another trade comes: work on so many openings, how long it takes, and which openings are not done by then."""
 
     trade: str
     at: str
     open: int
-    late: int
+    late: list[int]
     minutes: int
     told: str
 
@@ -477,7 +477,7 @@ class JobPlan:
             name = fill(TRADES[trade], self.words)
             late_marks = self._marks(behind)
             yield {
-                "trade": name, "at": at_the_wall(at), "open": openings, "late": len(late_marks), "minutes": minutes,
+                "trade": name, "at": at_the_wall(at), "open": openings, "late": [*dict.fromkeys(self.by_key[key].todo.id for key in behind)], "minutes": minutes,
                 "told": f"{name[:1].upper()}{name[1:]} {'come' if name.endswith('s') else 'comes'} {spoken(at)}. {_not_ready(late_marks)}{self._to_do(of, keys, at, openings, late_marks)}",
             }  # fmt: skip
 

@@ -12,7 +12,7 @@ from jambo.core.planning.problem import WorkPlan
 from jambo.core.planning.work import TRADES
 from jambo.core.words.clock import on_day
 from jambo.core.words.lists import fill
-from jambo.format.document import Crew, TradeDay
+from jambo.format.document import MOST_IN_CREW, Crew, TradeDay
 from jambo.format.plan import WEEKDAYS, PlanPerson
 from jambo.format.problems import Refused
 from jambo.views.days.job_plan import HelpOut, JobPlan, JobPlanOut
@@ -94,7 +94,7 @@ def _more_hands(plan: JobPlan) -> HelpOut | None:
         new = [like.model_copy(update={"name": name, "off": off, "pair_with": ""}) for name in _names(plan.crew, more)]
         return plan.crew.model_copy(update={"people": [*plan.crew.people, *new]})
 
-    for more, said in enumerate(MORE, 1):
+    for more, said in enumerate(MORE[: MOST_IN_CREW - len(plan.crew.people)], 1):
         if _does(_try(plan, crew_of(more, days[0]))):
             tried = days[:0:-1]  # the later the better
             at = bisect_left(tried, True, key=lambda day: _does(_try(plan, crew_of(more, day))))

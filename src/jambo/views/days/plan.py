@@ -74,7 +74,7 @@ def sentence(found: Searched[WorkPlan], of: Stated) -> str:
     best = "Without making that later, it cannot be done" if late else "It cannot be done"
     bound = "sooner" if plan.proven else f"before {spoken(of.moment(plan.bound))}"
     by = (
-        " For so much work no better plan was looked for."
+        " For so much work it is the best of some that were tried."
         if plan.listed and not plan.proven and not found.searching
         else ""
     )

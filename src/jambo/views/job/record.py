@@ -45,7 +45,7 @@ EVENTS = {
     "floor changed": "floor changed", "usual changed": "what is usual changed", "job opened": "job opened", "job changed": "job changed",
     "job removed": "job off the board", "job restored": "job back on the board", "wall added": "wall added",
     "wall removed": "wall taken out", "wall restored": "wall put back", "moved to another wall": "moved to another wall",
-    "calendar": "calendar address",
+    "calendar": "calendar address", "thinned": "old versions thinned",
 } | {what: kinds[0].LABEL for what, kinds in record.EVENTS.items()}  # fmt: skip
 
 
@@ -140,6 +140,10 @@ def _calendar(d: Line, words: Region) -> str:
     return f"{d['of']}: {'taken back' if d.get('undo') else 'made'}"
 
 
+def _thinned(d: Line, _: Region) -> str:
+    return f"{d['versions']} of before yesterday cannot be taken back to any more; the last of each day stays, and every one that work was done by"
+
+
 _SAYS: dict[str, Callable[[Line, Region], str]] = {
     "measured": _reading,
     "withdrawn": _reading,
@@ -147,6 +151,7 @@ _SAYS: dict[str, Callable[[Line, Region], str]] = {
     "photographed": _photographed,
     "photograph out": lambda *_: "it stays in the record, and is shown no longer",
     "photograph erased": lambda *_: "the picture is gone for good; earlier backups hold it until they are dropped",
+    "thinned": _thinned,
     "floor changed": _floor_changed,
     "usual changed": _floor_changed,
     "job changed": _document_changed,

@@ -8,6 +8,7 @@ from typing_extensions import TypedDict
 
 from jambo.core.framing.refloor import FigureMoved, refloored
 from jambo.core.labels import label
+from jambo.core.quantities.length import size
 from jambo.core.quantities.names import FigureName
 from jambo.core.quantities.tape import Tape
 from jambo.core.record import on_cuts
@@ -32,12 +33,13 @@ class JobOpening:
 
 
 class MovedOut(TypedDict):
-    """A figure before and after; `cut` says that a piece is cut to it, `was_cut` that one has been."""
+    """A figure before and after, and how far it moves; `cut` says that a piece is cut to it, `was_cut` that one has been."""
 
     name: str
     label: str
     before: LengthOut | None
     after: LengthOut | None
+    by: LengthOut | None
     cut: bool
     was_cut: bool
 
@@ -69,8 +71,10 @@ def _moved_out(
 ) -> MovedOut:
     rounding = moved.name.rounding
     before, after = (length_out(v, tape, rounding) if v is not None else None for v in (moved.before, moved.after))
+    by = None if moved.before is None or moved.after is None else size(moved.after - moved.before)
     return {
         "name": moved.name, "label": label(moved.name, words), "before": before, "after": after,
+        "by": None if by is None else length_out(by, tape),
         "cut": moved.name in cut, "was_cut": moved.name in was_cut,
     }  # fmt: skip
 

@@ -10,7 +10,7 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from jambo.core import rules as house
-from jambo.core.facts.readings import PLACES, SIGN, TAPED_FROM, Reading, asked_at, places_of
+from jambo.core.facts.readings import FIRST, PLACES, SIGN, TAPED_FROM, Reading, asked_at, places_of
 from jambo.core.frames.registry import kind_of_frame
 from jambo.core.hanging.hang import Hang, HangCheck
 from jambo.core.hanging.moves import HangMove
@@ -20,6 +20,7 @@ from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figures
 from jambo.core.quantities.length import ZERO, Length, size, total
 from jambo.core.quantities.millimetres import as_length, in_mm
+from jambo.core.quantities.notation import exact_text
 from jambo.core.quantities.tape import SAME, Tape, Unit, show
 from jambo.core.setting.ladder import Ladder, Rung
 from jambo.core.setting.plan import SetPlan
@@ -48,7 +49,8 @@ class ReadingOut(TypedDict):
 
 
 class AskOut(TypedDict):
-    """A place that can be read, in the order of the round; `starts` are the digits it will begin with, where that saves taps."""
+    """A place that can be read, in the order of the round; `first` says that it tells early whether the hole will do, `planned` what it
+    would be as planned, on the tape, and `against` the same exactly, to hold a reading against; `starts` are the digits it will begin with, where that saves taps."""
 
     place: str
     label: str
@@ -59,6 +61,9 @@ class AskOut(TypedDict):
     phase: str
     needs_at: bool
     round: bool
+    first: bool
+    planned: str | None
+    against: str | None
     read: bool
     starts: str
     taped: list[str]
@@ -540,14 +545,21 @@ def _check(check: HangCheck, facts: Facts, words: Words) -> CheckOut:
     }  # fmt: skip
 
 
-def _starts(place: str, figures: Figures, tape: Tape) -> str:
+def _planned(place: str, figures: Figures) -> Length | None:
+    """What a place would read in the hole as it was planned, or as its door would like it where the hole stands."""
+    wide, tall = (
+        figures.value(planned if figures.value(liked) is None else liked)
+        for liked, planned in ((names.LIKED_WIDTH, names.RO_WIDTH), (names.LIKED_HEIGHT, names.RO_HEIGHT))
+    )
+    if place.startswith("diagonal") and wide is not None and tall is not None:
+        return as_length(hypot(in_mm(wide), in_mm(tall)))
+    return tall if place.startswith("height") else wide if place.startswith("width") else None
+
+
+def _starts(expected: Length | None, tape: Tape) -> str:
     """The leading digits of what will be read, all but the last two of four: by the opening as it is known so far."""
     if tape.unit != "mm":
         return ""
-    wide, tall = figures.value(names.RO_WIDTH), figures.value(names.RO_HEIGHT)
-    expected = tall if place.startswith("height") else wide if place.startswith("width") else None
-    if place.startswith("diagonal") and wide is not None and tall is not None:
-        expected = as_length(hypot(in_mm(wide), in_mm(tall)))
     whole = show(expected, tape).digits.partition(".")[0] if expected is not None else ""
     return whole[:-2] if len(whole) == 4 else ""
 
@@ -559,10 +571,13 @@ def asks(facts: Facts, figures: Figures, words: Words) -> list[AskOut]:
         {
             "place": place, "label": fill(a.label, words), "how": fill(a.how, words), "written": a.written, "kind": a.kind,
             "ways": list(a.ways), "taped": list(a.taped), "phase": a.phase, "needs_at": a.needs_at, "round": a.round, "read": place in read,
-            "starts": _starts(place, figures, facts.tape),
+            "first": place in FIRST, "planned": None if planned is None else show(planned, facts.tape, "up").text,
+            "against": None if planned is None else exact_text(planned, facts.tape.unit),
+            "starts": _starts(planned, facts.tape),
         }
         for place in places_of(pair=pair)
         if (a := asked_at(place, pair=pair))
+        for planned in (_planned(place, figures),)
     ]  # fmt: skip
 
 

@@ -51,8 +51,10 @@ class SilhouetteOut(TypedDict):
 
 
 class SummaryOut(TypedDict):
-    """The short of one opening."""
+    """The short of one opening. `stopped`: something of it cannot be or must not be built; `lacks`: not all its facts are there."""
 
+    stopped: bool
+    lacks: bool
     leaf: str | None
     ro: str | None
     stage: WaitsAt
@@ -84,6 +86,16 @@ class Summary:
     phases: Phases = ()
     steel: bool = False
     buck: bool = False
+
+    @property
+    def stopped(self) -> bool:
+        """Whether it cannot be, or must not be built as it is."""
+        return bool(self.errors) or any(flag.kind.level == "stop" for flag in self.flags)
+
+    @property
+    def lacks(self) -> bool:
+        """Whether facts are missing of an opening that can be."""
+        return self.stage != "ready" and not self.errors
 
 
 def _stage(paths: list[str]) -> WaitsAt:
@@ -238,6 +250,8 @@ def summary_out(of: Summary, tape: Tape, words: Region) -> SummaryOut:
             "kind": of.kind, "slides_to": of.slides_to,
         }  # fmt: skip
     return {
+        "stopped": of.stopped,
+        "lacks": of.lacks,
         "leaf": pair(of.leaf),
         "ro": pair(of.ro, "up"),
         "stage": of.stage,

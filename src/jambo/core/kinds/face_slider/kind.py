@@ -13,7 +13,7 @@ from jambo.core.flags import Flag
 from jambo.core.framing.items import Item
 from jambo.core.framing.pieces import Piece
 from jambo.core.framing.placed import Placed
-from jambo.core.framing.standing import stands
+from jambo.core.framing.standing import PLACE, stands
 from jambo.core.framing.track_tape import TrackTape
 from jambo.core.kinds.face_slider import drawing, figures, floor, pieces, tape
 from jambo.core.kinds.face_slider.facts import slider_of
@@ -23,10 +23,18 @@ from jambo.core.kinds.kind import AsFound, KindOfDoor, Planned, Section, hole_fo
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Computed, Figures
 from jambo.core.quantities.length import Length
+from jambo.core.quantities.names import FigureName
 from jambo.core.rules import HouseRules
 from jambo.core.stages import Stage
 from jambo.core.step import Step
 from jambo.core.survey.found import surveyed
+
+_FLOOR = {"A": names.FLOOR_A, "B": names.FLOOR_B}
+# what casing that stays up would be cut and nailed to on a side
+_OF_CASING = {
+    "A": frozenset({names.CASING_LEG_A, names.CASING_LEG_A_LONG, names.CASING_NAIL_A}),
+    "B": frozenset({names.CASING_LEG_B, names.CASING_LEG_B_LONG, names.CASING_NAIL_B}),
+}
 
 
 class FaceSlider(KindOfDoor):
@@ -98,6 +106,14 @@ class FaceSlider(KindOfDoor):
         opening, known = planned.opening, planned.figures
         across = tape.finished_across(opening, planned.plate.near_edge, planned.plate.far_edge, known)
         return tape.lay_track(opening, planned.wall, across, known, planned.rules)
+
+    def unasked(self, opening: Opening) -> frozenset[FigureName]:
+        """It hangs on its own side of the wall; where the opening is along that counts where the studs are taped from the wall's end."""
+        s = slider_of(opening)
+        far = "B" if s.hung_on == "A" else "A"
+        left_up = _OF_CASING[far] if opening.stays.casing == "stays" else frozenset[FigureName]()
+        along = PLACE if s.studs_from == "casing" else frozenset[FigureName]()
+        return frozenset({names.FRAME_DEPTH, names.WALL_FINISHED, _FLOOR[far]}) | left_up | along
 
     def along_wall(self, planned: Planned) -> Iterable[Computed]:
         """Where the track starts and ends, holes to bore, where the slab is now."""
