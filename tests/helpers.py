@@ -93,6 +93,14 @@ def codes(result, level=None):
     return [f.code for f in result.flags if level is None or f.kind.level == level]
 
 
+def all_jobs(client):
+    """Every job on the machine, newest first, page by page."""
+    listed = client.get("/api/jobs").json()
+    while more := client.get("/api/jobs", params={"before": listed[-1]["id"]}).json() if listed else []:
+        listed += more
+    return listed
+
+
 def demo_document(mark):
     """The document of a demo opening."""
     return next(d for d in documents() if d["opening"]["mark"] == mark)

@@ -6,7 +6,7 @@ import pytest
 from playwright.sync_api import expect, sync_playwright
 
 from at_work import ALL_DAYS, frame
-from helpers import PLAIN, demo_document
+from helpers import PLAIN, all_jobs, demo_document
 from jambo.running.browser import one_profile
 
 expect.set_options(timeout=45_000)
@@ -64,7 +64,7 @@ def demo_opening(client):
     """Address of a demo opening by its mark."""
 
     def find(mark):
-        for job in sorted(client.get("/api/jobs").json(), key=lambda job: job["id"]):  # the demo's before any test's
+        for job in sorted(all_jobs(client), key=lambda job: job["id"]):  # the demo's before any test's
             for opening in client.get(f"/api/jobs/{job['id']}").json()["openings"]:
                 if opening["mark"] == mark:
                     return f"/openings/{opening['id']}"

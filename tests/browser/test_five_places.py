@@ -10,7 +10,7 @@ from playwright.sync_api import expect
 from pypdf import PdfReader
 from walking import go, settled, unfold
 
-from helpers import PLAIN
+from helpers import PLAIN, all_jobs
 
 DESK, PHONE = (1280, 800), (390, 844)
 SCREENS = {DESK: 4, PHONE: 8}
@@ -23,9 +23,7 @@ PAGES = [
 @pytest.fixture
 def largest(client):
     """The demo's largest job."""
-    return max(
-        client.get("/api/jobs").json(), key=lambda j: j["openings"] if j["job"]["name"].startswith("Kiln") else 0
-    )
+    return max(all_jobs(client), key=lambda j: j["openings"] if j["job"]["name"].startswith("Kiln") else 0)
 
 
 @pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])

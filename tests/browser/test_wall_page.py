@@ -4,7 +4,7 @@ import pytest
 from playwright.sync_api import expect
 from walking import go, settled
 
-from helpers import PLAIN
+from helpers import PLAIN, all_jobs
 
 
 @pytest.fixture
@@ -120,7 +120,7 @@ def test_an_empty_wall_says_so(page, client, job):
 
 
 def test_heads_are_put_on_one_line_from_the_job(page, client):
-    jobs = {j["job"]["name"]: j["id"] for j in client.get("/api/jobs").json()}
+    jobs = {j["job"]["name"]: j["id"] for j in all_jobs(client)}
     page.goto(f"/jobs/{jobs['Signal house weaving school']}")
     go(page, "Walls", "Head lines")
     storey = page.get_by_role("region", name="leaves of 1981 mm")

@@ -8,6 +8,8 @@ from playwright.sync_api import expect
 from pypdf import PdfReader
 from test_screens import saved
 
+from helpers import all_jobs
+
 
 def test_a_card_is_worked_to_the_end_and_found_in_the_record(page, job, new_opening):
     page.goto(f"{new_opening}/card")
@@ -57,7 +59,7 @@ def test_a_card_is_worked_to_the_end_and_found_in_the_record(page, job, new_open
 
 
 def test_a_long_board_is_narrowed_by_flag_stage_and_room(page, client):
-    jobs = {j["job"]["name"]: j["id"] for j in client.get("/api/jobs").json()}
+    jobs = {j["job"]["name"]: j["id"] for j in all_jobs(client)}
     page.goto(f"/jobs/{jobs['Net loft over the slip']}")
     cards = page.locator("a.card")
     expect(cards).to_have_count(14)
@@ -80,7 +82,7 @@ def test_a_card_prints_on_one_or_two_pages(page, demo_opening, mark):
 
 
 def test_lists_of_the_job_name_the_openings(page, client):
-    jobs = {j["job"]["name"]: j["id"] for j in client.get("/api/jobs").json()}
+    jobs = {j["job"]["name"]: j["id"] for j in all_jobs(client)}
     page.goto(f"/jobs/{jobs['Kiln Row seed library']}/lists")
     expect(page.get_by_text("Opening 106 lacks facts: not all it needs stands here yet.")).to_be_visible()
     expect(page.locator("tr", has_text="King stud").filter(has_text="96 in").first).to_contain_text("101 x2")

@@ -5,7 +5,6 @@ export { HeadsPage } from "./board/HeadsPage";
 export { PhotographsPage, RecordPage, SignedPage } from "./board/LogPage";
 export { RulesPage } from "./board/RulesPage";
 export { NextPage } from "./board/NextPage";
-export { StockPage } from "./board/StockPage";
 export { WallsPage } from "./board/WallsPage";
 export { WallPage } from "./board/WallPage";
 export { BuyingPage } from "./buying/BuyingPage";
