@@ -29,7 +29,7 @@ import { scopeOf, TypedIn } from "./tape/typed";
 
 const pages = () => import("./pages");
 const later = (name: keyof Awaited<ReturnType<typeof pages>>) => async () => ({ Component: (await pages())[name] });
-const seldom = () => import("./seldom");
+const crew = () => import("./crew/crew");
 void pages().catch(() => undefined); // whoever goes to one asks again
 
 const router = createBrowserRouter([
@@ -41,10 +41,10 @@ const router = createBrowserRouter([
         ErrorBoundary: Broken,
         children: [
           { path: "/", Component: JobsPage },
-          { path: "/pair", lazy: async () => ({ Component: (await seldom()).PairPage }) },
-          { path: "/me", lazy: async () => ({ Component: (await seldom()).MePage }) },
-          { path: "/crew", lazy: async () => ({ Component: (await seldom()).CrewPage }) },
-          { path: "/stock", lazy: async () => ({ Component: (await seldom()).StockPage }) },
+          { path: "/pair", lazy: async () => ({ Component: (await crew()).PairPage }) },
+          { path: "/me", lazy: async () => ({ Component: (await crew()).MePage }) },
+          { path: "/crew", lazy: async () => ({ Component: (await crew()).CrewPage }) },
+          { path: "/stock", lazy: async () => ({ Component: (await import("./board/StockPage")).StockPage }) },
           { path: "/jobs/:jobId", lazy: later("JobPage") },
           { path: "/jobs/:jobId/next", lazy: later("NextPage") },
           { path: "/jobs/:jobId/walls", lazy: later("WallsPage") },

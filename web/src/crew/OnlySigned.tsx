@@ -4,8 +4,8 @@ import { useLocation } from "react-router";
 
 import { useMe, useSignedOut } from "../app/useMe";
 
-const PairPage = lazy(async () => ({ default: (await import("../seldom")).PairPage }));
-const SignIn = lazy(async () => ({ default: (await import("../seldom")).SignIn }));
+const PairPage = lazy(async () => ({ default: (await import("./crew")).PairPage }));
+const SignIn = lazy(async () => ({ default: (await import("./crew")).SignIn }));
 
 /** The pages, for whoever is signed in. Somebody who is signed out under a page signs in over it: what they typed stays where it is. */
 export function OnlySigned({ children }: { children: ReactNode }) {
