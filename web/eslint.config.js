@@ -24,6 +24,7 @@ const ROOMS = {
   cutting: ["api", "tape", "app", "work", "outbox"],
   buying: ["api", "tape", "app", "outbox"],
   crew: ["api", "app", "outbox", "tape"],
+  paper: ["api", "app"],
   plan: ["api", "tape", "app", "timing"],
   board: ["api", "tape", "app", "photos", "work", "drawing", "lines", "usual", "outbox"],
 };

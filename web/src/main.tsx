@@ -64,6 +64,10 @@ const router = createBrowserRouter([
           { path: "/jobs/:jobId/plan", lazy: later("PlanPage") },
           { path: "/jobs/:jobId/trades/:trade", lazy: later("TradePage") },
           { path: "/jobs/:jobId/today", lazy: later("TodayPage") },
+          {
+            path: "/jobs/:jobId/paper",
+            lazy: async () => ({ Component: (await import("./paper/PaperPage")).PaperPage }),
+          },
           { path: "/jobs/:jobId/time", lazy: later("TimePage") },
           { path: "/walls/:wallId", lazy: later("WallPage") },
           { path: "/openings/:openingId/print", lazy: later("CutListPage") },

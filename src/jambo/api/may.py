@@ -51,6 +51,8 @@ _TABLE: dict[Level, str] = {
         PUT /api/jobs/{job_id}
         PUT /api/jobs/{job_id}/order
         GET /api/jobs/{job_id}/lists
+        GET /api/jobs/{job_id}/strips
+        GET /api/jobs/{job_id}/strips.pdf
         GET /api/jobs/{job_id}/log
         GET /api/openings/{opening_id}/log
         POST /api/jobs/{job_id}/rules/try

@@ -67,6 +67,13 @@ def restore_wall(db: Database, wall_id: int, based_on: int, who: str) -> None:
         store.restore_wall(t, wall_id, based_on, who)
 
 
+def around_wall(job: dict[str, Any], crew: Any, wall: dict[str, Any]) -> SharedTexts:
+    """What the openings of a wall share: its job's document, the crew's rules, and its own."""
+    rules = {"crew": crew, "job": job.get("rules", {})}
+    texts = (compact(part) for part in (rules, job.get("floors", []), job.get("usual", {}), wall))
+    return SharedTexts(job["unit"], *texts)
+
+
 def layout(db: Database, wall_id: int, moves: Mapping[int, Position], tried: Wall | None, shown: Shown) -> WallPage:
     """Lay a wall out, with openings moved and the wall changed as somebody tries it. Nothing is kept. Raises NotFound, Refused."""
     with db.transaction() as t:
@@ -74,10 +81,7 @@ def layout(db: Database, wall_id: int, moves: Mapping[int, Position], tried: Wal
         job = kept_job(t, wall["job_id"])
         crew = crew_rules(t, job["doc"]["unit"])["doc"]
         rows = listed(kept_openings.in_wall(t, wall_id), Opening, "opening")
-    facts = kept_json(tried) if tried else wall["doc"]
-    rules = {"crew": crew, "job": job["doc"].get("rules", {})}
-    floors, usual = job["doc"].get("floors", []), job["doc"].get("usual", {})
-    around = SharedTexts(job["doc"]["unit"], compact(rules), compact(floors), compact(usual), compact(facts))
+    around = around_wall(job["doc"], crew, kept_json(tried) if tried else wall["doc"])
     openings = []
     in_wall: list[KeptInWall] = []
     for row in rows:

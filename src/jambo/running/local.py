@@ -17,7 +17,7 @@ from jambo.demo.load import load_if_empty
 from jambo.running import web
 from jambo.running.machine import CommandError, listen
 from jambo.running.mariadb import Server
-from jambo.running.serve import open_database, web_server
+from jambo.running.serve import open_database, type_for_paper, web_server
 from jambo.running.site import Site
 from jambo.store.database import Database
 
@@ -55,6 +55,7 @@ def serving(app: FastAPI, port: int = 0) -> Iterator[str]:
 def running(*, demo: bool = False, front_end: bool = True) -> Iterator[Local]:
     """Run a Jambo of its own in a temporary folder, gone with everything in it afterwards."""
     dist = web.build() if front_end else None
+    type_for_paper()
     with tempfile.TemporaryDirectory(prefix="jambo-") as folder, Server(Path(folder)) as server:
         database = open_database(server.url, server.owner_url)
         if demo:

@@ -13,6 +13,8 @@ from pathlib import Path
 
 import click
 
+from jambo.views.paper.faces import PACKAGES
+
 ROOT = Path(__file__).resolve().parents[3]
 VAR = ROOT / "var"
 WEB = ROOT / "web"
@@ -31,6 +33,7 @@ PROGRAMS = {
     "caddy": "caddy",  # for a test of the proxy that docs/Caddyfile is for
     "ip": "iproute2",  # for a test with phones at other addresses
     GALERA: "galera-4",  # for a test of several database servers that are one
+    **{str(face): package for face, package in PACKAGES.items()},  # the type on paper
 }
 
 

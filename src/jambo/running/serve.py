@@ -32,13 +32,14 @@ from jambo.jobs.people import first_lead, make_code
 from jambo.jobs.thinning import thin
 from jambo.running import backups, web
 from jambo.running.certificates import names_of_machine
-from jambo.running.machine import VAR, CommandError, keep_log, listen, say
+from jambo.running.machine import VAR, CommandError, keep_log, listen, need_programs, say
 from jambo.running.mariadb import Server
 from jambo.running.site import Site
 from jambo.running.workers import LOG, Setting, serve_by
 from jambo.store.database import Database
 from jambo.store.failures import StoreFailure
 from jambo.store.migrate import BrokenOff, NewerDatabase, migrate, pending
+from jambo.views.paper.faces import PACKAGES
 
 USUAL_PORT = 8137
 LEAVE_SECONDS = 2  # for requests under way when it is stopped; one that never ends does not hold it up
@@ -95,6 +96,14 @@ def _database() -> Iterator[tuple[str, str, Server | None]]:
         return
     with Server(VAR / "db") as server:
         yield server.url, server.owner_url, server
+
+
+def type_for_paper() -> None:
+    """Have the type for paper on the machine; where it cannot be, everything else goes on without it."""
+    try:
+        need_programs(map(str, PACKAGES))
+    except CommandError as lacking:
+        say(f"nothing can be printed at full size: {lacking.message}")
 
 
 def open_database(url: str, owner: str, backups_in: Path | None = None) -> Database:
@@ -212,6 +221,7 @@ def serve(
     ended = threading.Event()
     try:
         dist = web.build()
+        type_for_paper()
         with _database() as (url, owner, server):
             database = open_database(url, owner, backups.folder())
             if demo:

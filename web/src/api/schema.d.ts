@@ -1118,6 +1118,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/strips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Strips
+         * @description Give what strips at full size have on them: of openings, and of whole walls.
+         */
+        get: operations["strips_api_jobs__job_id__strips_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/strips.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Strips On Paper
+         * @description Give strips as a PDF, true to a tenth of a millimetre: one long page each row, or sheets that are laid on each other.
+         */
+        get: operations["strips_on_paper_api_jobs__job_id__strips_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/time": {
         parameters: {
             query?: never;
@@ -5454,6 +5494,44 @@ export interface components {
             label?: string;
         };
         /**
+         * PaperStrip
+         * @description A strip: whose it is (an opening's or a whole wall's, by number), what it is called, what its zero is, where it begins and ends against that, mm.
+         *
+         *     `down` says that it hangs from its zero. `level` is the level line of its `storey` over it, None where nobody taped it; `length` as it is
+         *     read.
+         */
+        PaperStrip: {
+            /** Called */
+            called: string;
+            /** Down */
+            down: boolean;
+            /** High */
+            high: number;
+            /** Length */
+            length: string;
+            /** Level */
+            level: number | null;
+            /** Low */
+            low: number;
+            /** Marks */
+            marks: components["schemas"]["StripMarkOut"][];
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "pole" | "leaf" | "leg" | "shims_hinge" | "shims_strike" | "track" | "slab_top" | "slab_edge" | "pocket" | "plate";
+            /** Opening */
+            opening: number | null;
+            /** Storey */
+            storey: string;
+            /** Wall */
+            wall: number | null;
+            /** Whose */
+            whose: string;
+            /** Zero */
+            zero: string;
+        };
+        /**
          * ParsedLengthOut
          * @description What was heard in a text: the length, how it was read, and another meaning worth asking about.
          */
@@ -7379,6 +7457,25 @@ export interface components {
             waiting: string[];
         };
         /**
+         * StripMarkOut
+         * @description A line across a strip, in millimetres from the strip's zero: what it reads, its name, and what stands beyond it (`past`, negative
+         *     before it), crossed. `hole` is drilled. `beside` is where its name stands on a screen, apart from the others.
+         */
+        StripMarkOut: {
+            /** At */
+            at: number;
+            /** Beside */
+            beside: number;
+            /** Hole */
+            hole: boolean;
+            /** Name */
+            name: string;
+            /** Past */
+            past: number;
+            /** Read */
+            read: string;
+        };
+        /**
          * StripOut
          * @description A wall as a strip: how long it is, None where nobody said, and its openings from the left; `problem` where it cannot be read.
          */
@@ -7396,14 +7493,6 @@ export interface components {
             storey: string;
             /** Version */
             version: number;
-        };
-        /**
-         * StripsOut
-         * @description The walls of a job.
-         */
-        StripsOut: {
-            /** Walls */
-            walls: components["schemas"]["StripOut"][];
         };
         /**
          * Stud
@@ -8520,6 +8609,18 @@ export interface components {
             size: string | null;
         };
         /**
+         * StripsOut
+         * @description The strips that were asked for, in walking order, then walls; `without` names openings and walls that have none yet.
+         */
+        jambo__jobs__papers__StripsOut: {
+            /** Job */
+            job: string;
+            /** Strips */
+            strips: components["schemas"]["PaperStrip"][];
+            /** Without */
+            without: string[];
+        };
+        /**
          * GapOut
          * @description An opening of a wall: its rough opening in millimetres from the left end, None where it has no place yet, and what stands in its way.
          */
@@ -8536,6 +8637,14 @@ export interface components {
             name: string;
             /** Stopped */
             stopped: boolean;
+        };
+        /**
+         * StripsOut
+         * @description The walls of a job.
+         */
+        jambo__jobs__strips__StripsOut: {
+            /** Walls */
+            walls: components["schemas"]["StripOut"][];
         };
         /**
          * FoundOut
@@ -16531,6 +16640,267 @@ export interface operations {
             };
         };
     };
+    strips_api_jobs__job_id__strips_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+                openings?: number[];
+                walls?: number[];
+                of?: ("pole" | "leaf" | "leg" | "shims_hinge" | "shims_strike" | "track" | "slab_top" | "slab_edge" | "pocket" | "plate")[];
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["jambo__jobs__papers__StripsOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    strips_on_paper_api_jobs__job_id__strips_pdf_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+                openings?: number[];
+                walls?: number[];
+                of?: ("pole" | "leaf" | "leg" | "shims_hinge" | "shims_strike" | "track" | "slab_top" | "slab_edge" | "pocket" | "plate")[];
+                paper?: "roll" | "a4" | "a3" | "letter" | "legal";
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
     time_of_job_api_jobs__job_id__time_get: {
         parameters: {
             query?: {
@@ -17330,7 +17700,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StripsOut"];
+                    "application/json": components["schemas"]["jambo__jobs__strips__StripsOut"];
                 };
             };
             /** @description Bad Request */

@@ -176,12 +176,10 @@ class WallOut(TypedDict):
     usual: UsualOut
 
 
-def wall_out(openings: Sequence[WallOpening], around: SharedTexts, tape: Tape, words: Words) -> WallOut:
-    """Lay out a wall. Raises Refused when the wall itself cannot be."""
-    blank = around.document()
-    bare = facts_of(blank)
-    words = of_wall(words, steel=bare.wall.steel)
-    rules: HouseRules = bare.rules
+def solved_in_wall(
+    openings: Sequence[WallOpening], around: SharedTexts
+) -> tuple[list[WallOpening], list[Solved], list[str]]:
+    """Solve the openings of a wall: those that can be worked out, as kept and as solved, and the names of the others."""
     solved: list[Solved] = []
     kept: list[WallOpening] = []
     refused: list[str] = []
@@ -192,6 +190,16 @@ def wall_out(openings: Sequence[WallOpening], around: SharedTexts, tape: Tape, w
             continue
         kept.append(one)
         solved.append(Solved(one.name, *answer))
+    return kept, solved, refused
+
+
+def wall_out(openings: Sequence[WallOpening], around: SharedTexts, tape: Tape, words: Words) -> WallOut:
+    """Lay out a wall. Raises Refused when the wall itself cannot be."""
+    blank = around.document()
+    bare = facts_of(blank)
+    words = of_wall(words, steel=bare.wall.steel)
+    rules: HouseRules = bare.rules
+    kept, solved, refused = solved_in_wall(openings, around)
     layout = lay_out(solved, bare.wall)
     fittings = read_fittings(blank.wall, Reader(blank.unit, tape))
     corners = (blank.wall.left_corner, blank.wall.right_corner)

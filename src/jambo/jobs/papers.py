@@ -1,0 +1,106 @@
+"""What a job gives to be printed at full size (handbook 33)."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from datetime import datetime
+
+from typing_extensions import TypedDict
+
+from jambo.core.strips import StripOf
+from jambo.format.document import Opening
+from jambo.format.problems import FieldError, Refused
+from jambo.jobs.documents import JobGround, compact, documents_of_job
+from jambo.jobs.kept import name_of
+from jambo.jobs.shown import Shown
+from jambo.jobs.walls import around_wall
+from jambo.store import openings as kept_openings
+from jambo.store import walls as kept_walls
+from jambo.store.database import Database, Transaction
+from jambo.store.jobs import job as kept_job
+from jambo.store.kept import listed
+from jambo.store.rules import crew_rules
+from jambo.views.opening.answers import answered
+from jambo.views.paper.strip_pages import strips_pdf
+from jambo.views.paper.strips import PaperStrip, strip_of_wall, strips_of_opening
+from jambo.views.paper.tiles import Sheet, SheetName
+from jambo.views.wall.layout import WallOpening
+
+
+class StripsOut(TypedDict):
+    """The strips that were asked for, in walking order, then walls; `without` names openings and walls that have none yet."""
+
+    job: str
+    strips: list[PaperStrip]
+    without: list[str]
+
+
+def strips(
+    db: Database,
+    job_id: int,
+    openings: Collection[int],
+    walls: Sequence[int],
+    of: Collection[StripOf],
+    shown: Shown,
+) -> StripsOut:
+    """Give the strips of some openings and walls of a job. Raises NotFound, and Refused for one that is none of the job's.
+
+    Args:
+        db: where jobs are kept; job_id: the job; openings, walls: whose; of: which (none: every one there is); shown: tape and words.
+    """
+    wanted = {*openings}
+    with db.transaction() as t:
+        job = kept_job(t, job_id)
+        around = JobGround.of(t, job["doc"])
+        rows = [(r, d) for r, d in documents_of_job(t, job_id, around) if r["id"] in wanted] if wanted else []
+        here = {wall["id"]: wall for wall in kept_walls.walls(t, job_id)}
+        _are_here("openings", wanted - {row["id"] for row, _ in rows})
+        _are_here("walls", {*walls} - {*here})
+        plates = [(here[wall], _in_wall(t, wall)) for wall in walls]
+        crew = crew_rules(t, job["doc"]["unit"])["doc"]
+    tape, words = shown.tape(job["doc"]), shown.region(job["doc"])
+    made: list[PaperStrip] = []
+    without: list[str] = []
+    for row, document in rows:
+        solved = answered(document) if document is not None else None
+        facts, result = (solved.facts, solved.result) if solved is not None else (None, None)
+        storey = document.wall.storey if document is not None else ""
+        own = [*strips_of_opening(row["id"], name_of(row), storey, facts, result, words)] if facts and result else []
+        asked = [strip for strip in own if not of or strip["of"] in of]
+        made += asked
+        without += [] if asked else [name_of(row)]
+    for wall, standing in plates:
+        name = wall["doc"].get("name") or "wall without a name"
+        strip = strip_of_wall(wall["id"], standing, around_wall(job["doc"], crew, wall["doc"]), name, tape, words)
+        made += [strip] if strip is not None else []
+        without += [name] if strip is None else []
+    return {"job": job["doc"]["name"], "strips": made, "without": without}
+
+
+def _in_wall(t: Transaction, wall_id: int) -> list[WallOpening]:
+    rows = listed(kept_openings.in_wall(t, wall_id), Opening, "opening")
+    return [WallOpening(row["id"], name_of(row), compact(row["doc"])) for row in rows if row["problem"] is None]
+
+
+def _are_here(path: str, unknown: Collection[int]) -> None:
+    if unknown:
+        raise Refused(
+            [
+                FieldError(
+                    path, f"{min(unknown)} is none of this job", "numbers of this job’s own, as its pages have them"
+                )
+            ]
+        )
+
+
+def strips_on_paper(asked: StripsOut, paper: SheetName, made: datetime) -> bytes:
+    """Give strips as a PDF at full size. Raises Refused where there is nothing to draw.
+
+    Args:
+        asked: as `strips` gives them; paper: the sheets; made: when, which stands on every sheet.
+    """
+    if not asked["strips"]:
+        raise Refused(
+            [FieldError("strips", "there is nothing to draw yet", "openings or walls whose figures are known")]
+        )
+    return strips_pdf(asked["strips"], Sheet.named(paper), asked["job"], f"{made:%-d %b %Y %H:%M}")

@@ -1,0 +1,216 @@
+"""Strips drawn on pages, true to a tenth of a millimetre (handbook 33).
+
+A strip stands upright on its page: its working edge is a line on its left, marks run from there to the right. Its zero is at the foot,
+or at the top where it hangs. Lengths here are millimetres on paper.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from itertools import groupby
+from typing import cast
+
+from fpdf import FPDF, ViewerPreferences
+
+from jambo.views.paper.fonts import NAME, shaped
+from jambo.views.paper.spread import spread
+from jambo.views.paper.strips import PaperStrip, StripMarkOut
+from jambo.views.paper.tiles import HEAD, MARGIN, Sheet, Tile, tiles
+
+COLUMN, MARK, TEXT = 61.0, 12.0, 15.0  # a strip's width; how far its marks run; where its words begin
+BAR, BAR_IN = 100.0, 101.6  # what the tape is laid on: 100 mm, 4 in
+LINE = 4.3  # from one line of words to the next
+FIGURES, NAMES = 11, 9  # points
+END = 4.0  # paper beyond a strip's ends
+
+
+@dataclass(frozen=True)
+class Run:
+    """Strips side by side on the same sheets; `shifts` puts each to a zero they share, which is a level line where `levelled`."""
+
+    strips: Sequence[PaperStrip]
+    shifts: Sequence[float]
+    levelled: bool
+
+    @property
+    def down(self) -> bool:
+        """Whether they hang from their zero."""
+        return self.strips[0]["down"]
+
+    @property
+    def ends(self) -> tuple[float, float]:
+        """Where the longest begin and end against the zero they share."""
+        both = [*zip(self.strips, self.shifts, strict=True)]
+        return min(s["low"] + by for s, by in both) - END, max(s["high"] + by for s, by in both) + END
+
+
+def runs(strips: Sequence[PaperStrip], sheet: Sheet) -> Iterator[Run]:
+    """Put strips side by side, as many as a sheet is wide for: those that hang, those over the level line of a storey, others.
+
+    Args:
+        strips: in the order they are wanted; sheet: the paper.
+    """
+    wide = int((sheet.width - 2 * MARGIN - 8) // COLUMN)
+
+    def alike(strip: PaperStrip) -> tuple[bool, bool, str, bool]:
+        levelled = strip["level"] is not None
+        return strip["down"], levelled, strip["storey"] if levelled else "", strip["of"] == "plate"
+
+    for (_, levelled, _, _), same in groupby(sorted(strips, key=alike), alike):
+        together = [*same]
+        for i in range(0, len(together), wide):
+            here = together[i : i + wide]
+            yield Run(here, [-(s["level"] or 0.0) for s in here], levelled)
+
+
+def strips_pdf(strips: Sequence[PaperStrip], sheet: Sheet, job: str, made: str) -> bytes:
+    """Give strips as a PDF.
+
+    Args:
+        strips: what is drawn, at least one; sheet: the paper; job: what it is called; made: when, as it is to be read.
+    """
+    pdf = FPDF(unit="mm", format=(sheet.width, sheet.height))
+    pdf.set_auto_page_break(False)
+    pdf.set_margin(0)
+    pdf.c_margin = 0
+    pdf.viewer_preferences = ViewerPreferences(print_scaling="None")
+    pdf.set_title(f"{job}: strips")
+    shaped(pdf, " ".join([job, made, *(_texts(strips))]))
+    laid = [(run, tile, i, of) for run in runs(strips, sheet) for i, tile, of in _parted(run, sheet)]
+    for page, (run, tile, i, of) in enumerate(laid, 1):
+        height = tile.high - tile.low + 2 * MARGIN + HEAD if sheet.roll else sheet.height
+        pdf.add_page(format=(sheet.width, height))
+        _Page(pdf, run, tile, (i, of)).draw(sheet, f"{job}, {made}", f"page {page} of {len(laid)}")
+    return bytes(pdf.output())
+
+
+def _texts(strips: Sequence[PaperStrip]) -> Iterator[str]:
+    for strip in strips:
+        yield from (strip["whose"], strip["called"], strip["zero"])
+        yield from (mark["name"] for mark in strip["marks"])
+
+
+def _parted(run: Run, sheet: Sheet) -> Iterator[tuple[int, Tile, int]]:
+    parts = tiles(*run.ends, sheet.room)
+    return ((i, tile, len(parts)) for i, tile in enumerate(parts, 1))
+
+
+@dataclass(frozen=True)
+class _Page:
+    """One sheet of a run: the tile on it, the which of how many."""
+
+    pdf: FPDF
+    run: Run
+    tile: Tile
+    which: tuple[int, int]
+
+    def y(self, at: float) -> float:
+        """Where on the page a place of the run is."""
+        top = MARGIN + HEAD
+        return top + (at - self.tile.low if self.run.down else self.tile.high - at)
+
+    def draw(self, sheet: Sheet, under: str, page: str) -> None:
+        """Draw the head, every strip, where the next sheet joins, and the bar to lay the tape on."""
+        pdf, (i, of) = self.pdf, self.which
+        pdf.set_line_width(0.25)
+        self._words(MARGIN, MARGIN, under, 8, "B")
+        pdf.set_font(NAME, size=8)
+        right = f"sheet {i} of {of} of this strip · {page}" if of > 1 else page
+        self._words(sheet.width - MARGIN - pdf.get_string_width(right), MARGIN, right, 8)
+        for column, (strip, by) in enumerate(zip(self.run.strips, self.run.shifts, strict=True)):
+            self._strip(MARGIN + column * COLUMN, strip, by)
+        if self.run.levelled and self.tile.low <= 0 <= self.tile.high:
+            pdf.set_line_width(0.4)
+            pdf.line(MARGIN, self.y(0), sheet.width - MARGIN - 8, self.y(0))
+            pdf.set_line_width(0.25)
+        for at, other in ((self.tile.meets_before, i - 1), (self.tile.meets_next, i + 1)):
+            if at is not None:
+                self._joint(at, other, sheet)
+        self._bar(sheet)
+
+    def _words(self, x: float, y: float, text: str, points: float, style: str = "") -> None:
+        self.pdf.set_font(NAME, style, points)
+        if not text:
+            return
+        self.pdf.set_xy(x, y)
+        self.pdf.cell(h=self.pdf.font_size, text=text)  # `text` would leave out what is of another script
+
+    def _strip(self, x: float, strip: PaperStrip, by: float) -> None:
+        pdf, tile = self.pdf, self.tile
+        for n, (text, style) in enumerate(((strip["whose"], "B"), (strip["called"], ""), (f"0: {strip['zero']}", ""))):
+            self._words(x, MARGIN + 4 + n * 4, text, NAMES, style)
+        ends = sorted(self.y(min(max(end + by, tile.low), tile.high)) for end in (strip["low"], strip["high"]))
+        pdf.line(x, ends[0], x, ends[1])
+        seen = [m for m in strip["marks"] if tile.low <= m["at"] + by <= tile.high]
+        seen.sort(key=lambda m: self.y(m["at"]))
+        texts = [self._wrapped(mark) for mark in seen]
+        heights = [len(lines) * LINE + 0.5 for lines in texts]
+        places = spread([self.y(m["at"] + by) for m in seen], heights, self.y_top, self.y_foot)
+        for mark, lines, height, place in zip(seen, texts, heights, places, strict=True):
+            self._mark(x, mark, by)
+            at = self.y(mark["at"] + by)
+            pdf.line(x + MARK, at, x + TEXT - 0.7, place)
+            for n, (read, name) in enumerate(lines):
+                y = place - height / 2 + n * LINE + 0.2
+                self._words(x + TEXT, y, read, FIGURES, "B")
+                after = pdf.get_string_width(read) + 1.2 if read else 0
+                self._words(x + TEXT + after, y + 0.5, name, NAMES)
+
+    @property
+    def y_top(self) -> float:
+        """Where the strips begin on the page."""
+        return MARGIN + HEAD
+
+    @property
+    def y_foot(self) -> float:
+        """Where they end."""
+        return MARGIN + HEAD + self.tile.high - self.tile.low
+
+    def _wrapped(self, mark: StripMarkOut) -> list[tuple[str, str]]:
+        """What is written beside a mark, line by line: what it reads, then its name, beside it where there is room."""
+        pdf, room = self.pdf, COLUMN - TEXT - 1
+        pdf.set_font(NAME, "B", FIGURES)
+        left = room - pdf.get_string_width(mark["read"]) - 1.2
+        pdf.set_font(NAME, "", NAMES)
+        if pdf.get_string_width(mark["name"]) <= left:
+            return [(mark["read"], mark["name"])]
+        lines = cast(list[str], pdf.multi_cell(room, text=mark["name"], dry_run=True, output="LINES", padding=0))
+        return [(mark["read"], ""), *(("", line) for line in lines)]
+
+    def _mark(self, x: float, mark: StripMarkOut, by: float) -> None:
+        """The line of a mark from the working edge, and beyond it what stands there, crossed."""
+        pdf, at = self.pdf, self.y(mark["at"] + by)
+        pdf.line(x, at, x + MARK, at)
+        if mark["hole"]:
+            pdf.circle(x + MARK / 2, at, 1.5)
+        if mark["past"]:
+            far = min(max(mark["at"] + by + mark["past"], self.tile.low), self.tile.high)
+            y = self.y(far)
+            with pdf.local_context(line_width=0.15):
+                pdf.line(x + 1, at, x + MARK - 1, y)
+                pdf.line(x + 1, y, x + MARK - 1, at)
+
+    def _joint(self, at: float, other: int, sheet: Sheet) -> None:
+        """The line two sheets share: one is cut along it and laid on the other's."""
+        pdf, y = self.pdf, self.y(at)
+        with pdf.local_context(line_width=0.2):
+            pdf.set_dash_pattern(dash=2, gap=1.5)
+            pdf.line(2, y, sheet.width - 2, y)
+            pdf.set_dash_pattern()
+        says = f"cut here, lay on sheet {other}" if other < self.which[0] else f"sheet {other} is laid on here"
+        self._words(sheet.width - MARGIN - 52, y - 2.6, says, 7)
+
+    def _bar(self, sheet: Sheet) -> None:
+        """The bar to lay the tape on."""
+        pdf, x = self.pdf, sheet.width - MARGIN - 3
+        foot = self.y_top + max(BAR_IN + 2, min(self.y_foot - self.y_top, sheet.height))
+        foot = min(foot, self.y_top + 130)
+        for length, at, name in ((BAR, x, "100 mm"), (BAR_IN, x + 3, "4 in")):
+            pdf.line(at, foot, at, foot - length)
+            for end in (foot, foot - length):
+                pdf.line(at - 1.2, end, at + 1.2, end)
+            with pdf.rotation(90, at - 0.6, foot - 20):
+                self._words(at - 0.6, foot - 22, name, 6)
+        with pdf.rotation(90, x - 2.5, foot - 35):
+            self._words(x - 2.5, foot - 37, "must measure this by the tape, or print at 100 %", 6)

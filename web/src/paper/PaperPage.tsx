@@ -1,0 +1,150 @@
+import { Checkbox, NativeSelect } from "@mantine/core";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useParams } from "react-router";
+
+import { api, ask, type JobPageData, type PaperStrip } from "../api/client";
+import { Empty } from "../app/Empty";
+import { JobBar } from "../app/JobBar";
+import { Problem } from "../app/Problem";
+import { useShow } from "../app/show";
+import { useInAddress } from "../app/useInAddress";
+import { useJob } from "../app/useJob";
+import { Choose } from "./Choose";
+import styles from "./PaperPage.module.css";
+import { StripPreview } from "./StripPreview";
+import { useTrueSize } from "./TrueSize";
+
+const SHEETS = [
+  { value: "roll", label: "One long page, for a roll" },
+  { value: "a4", label: "A4 sheets" },
+  { value: "a3", label: "A3 sheets" },
+  { value: "letter", label: "Letter sheets" },
+  { value: "legal", label: "Legal sheets" },
+];
+
+/** What of a job goes on paper at full size: strips of openings and walls, looked at first and then printed. */
+export function PaperPage() {
+  const id = Number(useParams().jobId);
+  const job = useJob(id);
+  return (
+    <>
+      <JobBar id={id} job={job.data?.job} title="Paper" />
+      <main className="page">
+        {job.isError && <Problem error={job.error} retry={() => void job.refetch()} />}
+        {job.isPending && (
+          <p className="quiet" aria-busy="true">
+            Fetching the job…
+          </p>
+        )}
+        {job.data?.openings.length === 0 && (
+          <Empty like="sticks">No opening yet: strips are drawn from what openings and walls measure.</Empty>
+        )}
+        {job.data && job.data.openings.length > 0 && <Strips id={id} job={job.data} />}
+      </main>
+    </>
+  );
+}
+
+function Strips({ id, job }: { id: number; job: JobPageData }) {
+  const show = useShow();
+  const first = job.openings[0];
+  const [openings, setOpenings] = useInAddress("openings", first ? String(first.id) : "");
+  const [walls, setWalls] = useInAddress("walls", "");
+  const [left, leave] = useInAddress("without", "");
+  const [paper, setPaper] = useInAddress("paper", "roll");
+  const size = useTrueSize();
+  const chosen = {
+    openings: numbers(openings),
+    walls: numbers(walls),
+    unit: show.unit ?? undefined,
+    words: show.words ?? undefined,
+  };
+  const strips = useQuery({
+    queryKey: ["job", id, "strips", chosen],
+    queryFn: () => ask(api.GET("/api/jobs/{job_id}/strips", { params: { path: { job_id: id }, query: chosen } })),
+    placeholderData: keepPreviousData,
+  });
+  const all = strips.data?.strips ?? [];
+  const kinds = new Map(all.map((strip) => [strip.of, strip.called]));
+  const gone = new Set(left.split(".").filter(Boolean));
+  const wanted = all.filter((strip) => !gone.has(strip.of));
+  return (
+    <>
+      <section className={styles.choices} aria-label="What is drawn">
+        <Choose
+          label="Openings"
+          all={job.openings.map((one) => ({ id: one.id, name: one.mark || "no mark" }))}
+          chosen={chosen.openings}
+          choose={(ids) => setOpenings(ids.join(".") || "none")}
+        />
+        <Choose
+          label="Walls"
+          all={job.walls.map((one) => ({ id: one.id, name: one.wall.name || "no name" }))}
+          chosen={chosen.walls}
+          choose={(ids) => setWalls(ids.join("."))}
+        />
+        <fieldset className={styles.kinds}>
+          <legend>Strips</legend>
+          {[...kinds].map(([of, called]) => (
+            <Checkbox
+              key={of}
+              label={called}
+              checked={!gone.has(of)}
+              onChange={() => {
+                if (!gone.delete(of)) gone.add(of);
+                leave([...gone].join("."));
+              }}
+            />
+          ))}
+        </fieldset>
+        <div className={styles.print}>
+          <NativeSelect label="Paper" data={SHEETS} value={paper} onChange={(e) => setPaper(e.currentTarget.value)} />
+          {wanted.length > 0 && (
+            <a className={styles.get} href={fileAt(id, wanted, paper, show.unit, show.words)}>
+              PDF, {wanted.length === 1 ? "1 strip" : `${wanted.length} strips`}
+            </a>
+          )}
+          <p className="quiet">Print it at 100 %, then lay the tape on the bar of the first sheet.</p>
+        </div>
+      </section>
+      {strips.isError && <Problem error={strips.error} retry={() => void strips.refetch()} />}
+      {strips.data && strips.data.without.length > 0 && (
+        <p className="quiet">Nothing to draw yet for {strips.data.without.join(", ")}: their figures wait for facts.</p>
+      )}
+      {size.card}
+      <div className={styles.preview} tabIndex={0} role="region" aria-label="How they look, at true size">
+        {wanted.map((strip) => (
+          <StripPreview
+            key={`${strip.of} ${strip.opening ?? ""} ${strip.wall ?? ""}`}
+            strip={strip}
+            scale={size.scale}
+          />
+        ))}
+      </div>
+    </>
+  );
+}
+
+const numbers = (text: string) => text.split(".").map(Number).filter(Boolean);
+
+/** Where the file of some strips is. */
+function fileAt(job: number, strips: PaperStrip[], paper: string, unit: string | null, words: string | null) {
+  const query = new URLSearchParams({ paper });
+  const add = (name: string, values: (string | number)[]) =>
+    new Set(values).forEach((value) => query.append(name, String(value)));
+  add(
+    "openings",
+    strips.flatMap((strip) => strip.opening ?? []),
+  );
+  add(
+    "walls",
+    strips.flatMap((strip) => strip.wall ?? []),
+  );
+  add(
+    "of",
+    strips.map((strip) => strip.of),
+  );
+  add("unit", unit ? [unit] : []);
+  add("words", words ? [words] : []);
+  return `/api/jobs/${job}/strips.pdf?${query.toString()}`;
+}
