@@ -230,10 +230,10 @@ def test_views_say_when_nothing_answers_and_recover(context, page):
 
 def test_a_page_that_cannot_be_fetched_says_so_and_comes_when_it_can(context, client):
     page = context.new_page()
-    context.route("**/assets/pages-*.js", lambda route: route.abort())
+    context.route("**/assets/StockPage-*.js", lambda route: route.abort())
     page.goto("/stock")
     expect(page.get_by_role("alert")).to_contain_text("This page did not come")
-    context.unroute("**/assets/pages-*.js")
+    context.unroute("**/assets/StockPage-*.js")
     page.get_by_role("button", name="Try again").click()
     expect(page.get_by_text("What you buy").first).to_be_visible()
 
