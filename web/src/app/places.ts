@@ -82,8 +82,8 @@ export const PLACES: Place[] = [
     pages: [
       { at: "record", name: "Everything", reads: "GET /api/jobs/{job_id}/log" },
       { at: "photographs", name: "Photographs", reads: "GET /api/jobs/{job_id}/log" },
-      { at: "paper", name: "Paper", reads: "GET /api/jobs/{job_id}/strips" },
       { at: "signed", name: "Signed off", reads: "GET /api/jobs/{job_id}/log" },
+      { at: "paper", name: "Paper", reads: "GET /api/jobs/{job_id}/strips" },
     ],
     waits: (of) => [of.lapsed, "changed since signed off"],
   },

@@ -4,7 +4,7 @@ import "../drawing/drawing.css";
 import { Button, NativeSelect, Switch } from "@mantine/core";
 import { useElementSize, useHotkeys } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
-import { IconPlus } from "@tabler/icons-react";
+import { IconPlus, IconPrinter } from "@tabler/icons-react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { useState } from "react";
@@ -129,6 +129,15 @@ export function WallPage() {
               New opening here
             </Button>
             <UndoRedo {...wall.can} travel={wall.travel} />
+            <Button
+              component={Link}
+              to={`/jobs/${data?.job.id}/paper?openings=none&walls=${id}`}
+              variant="subtle"
+              size="compact-md"
+              leftSection={<IconPrinter size={18} />}
+            >
+              Plate strip
+            </Button>
           </>
         )}
       </JobBar>

@@ -22,13 +22,7 @@ interface Props {
 export function OpeningBar({ page, title, sets, travel, state }: Props) {
   const { job } = page.job;
   const sheet = (name: string, at: string) => (
-    <Button
-      component={Link}
-      to={`/openings/${page.id}/${at}`}
-      variant="subtle"
-      size="compact-md"
-      leftSection={<IconPrinter size={18} />}
-    >
+    <Button component={Link} to={at} variant="subtle" size="compact-md" leftSection={<IconPrinter size={18} />}>
       {name}
     </Button>
   );
@@ -37,8 +31,11 @@ export function OpeningBar({ page, title, sets, travel, state }: Props) {
       <Only may="PUT /api/openings/{opening_id}">
         <UndoRedo undo={page.can_undo} redo={page.can_redo} travel={travel} />
       </Only>
-      {sheet("Cut list", "print")}
-      {sets && sheet("Set sheet", "setting")}
+      {sheet("Cut list", `/openings/${page.id}/print`)}
+      {sets && sheet("Set sheet", `/openings/${page.id}/setting`)}
+      <Only may="GET /api/jobs/{job_id}/strips">
+        {sheet("Strips", `/jobs/${page.job.id}/paper?openings=${page.id}`)}
+      </Only>
     </JobBar>
   );
 }

@@ -104,7 +104,7 @@ function Strips({ id, job }: { id: number; job: JobPageData }) {
               PDF, {wanted.length === 1 ? "1 strip" : `${wanted.length} strips`}
             </a>
           )}
-          <p className="quiet">Print it at 100 %, then lay the tape on the bar of the first sheet.</p>
+          <p className="quiet">Print it at 100 %, then lay the tape on the bar of a sheet.</p>
         </div>
       </section>
       {strips.isError && <Problem error={strips.error} retry={() => void strips.refetch()} />}
