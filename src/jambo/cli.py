@@ -5,7 +5,7 @@ from __future__ import annotations
 import gc
 import json
 from pathlib import Path
-from typing import Any, TextIO
+from typing import Any, Literal, TextIO, cast
 
 import click
 
@@ -263,6 +263,38 @@ def backup(file: Path) -> None:
     click.echo(
         f"jambo: {file}: {made.jobs} jobs, {file.stat().st_size:,} bytes, as they stood at {made.taken_at}", err=True
     )
+
+
+@main.command("export")
+@click.argument("job")
+@click.argument("file", type=click.Path(dir_okay=False, path_type=Path))
+def export_job(job: str, file: Path) -> None:
+    """Write the whole JOB, by its number or its name, into FILE (`jambo-job/1`), while Jambo runs or not."""
+    from jambo.running import job_files
+
+    name = job_files.export(job, file)
+    click.echo(f"jambo: {file}: {name}, {file.stat().st_size:,} bytes", err=True)
+
+
+@main.command("import")
+@click.argument("file", type=click.Path(exists=True, dir_okay=False, path_type=Path))
+@click.option(
+    "--look", "how", flag_value="look", help="Say what it holds and how it stands to what is here; keep nothing."
+)
+@click.option(
+    "--new", "how", flag_value="new", help="Keep it as a job of its own, even beside the one it is the same as."
+)
+@click.option(
+    "--onto", "how", flag_value="onto", help="Add what it has more of to the job here that it is the same as."
+)
+def import_job(file: Path, how: str | None) -> None:
+    """Bring the job in FILE in as a new job. Of one that is here already it is said what would change, and nothing is kept."""
+    from jambo.running import job_files
+
+    made = job_files.bring_in(file, None if how == "look" else cast(Literal["new", "onto"] | None, how))
+    if how is None and made["here"]["against"] == "none":
+        made = job_files.bring_in(file, "new")
+    click.echo(f"jambo: {job_files.told(made)}", err=True)
 
 
 @main.command()

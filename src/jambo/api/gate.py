@@ -19,6 +19,7 @@ from starlette.exceptions import HTTPException
 from starlette.requests import ClientDisconnect
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from jambo.format.job_file import MOST_SENT as MOST_JOB
 from jambo.format.picture import MOST_BYTES as MOST_PICTURE
 
 _LOG = logging.getLogger("jambo.api")
@@ -118,6 +119,8 @@ class Gate:
 
 def _most(path: str) -> int:
     """How many bytes may be sent to an address."""
+    if path == "/api/job-files":
+        return MOST_JOB
     return MOST_PICTURE if path.startswith("/api/") and path.endswith("/photos") else MOST_BYTES
 
 

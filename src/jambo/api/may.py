@@ -125,6 +125,8 @@ _TABLE: dict[Level, str] = {
         DELETE /api/stock/{item_id}
     """,
     "lead": """
+        GET /api/jobs/{job_id}/file
+        POST /api/job-files
         GET /api/people
         POST /api/people
         PUT /api/people/{person_id}

@@ -6,11 +6,11 @@ Lengths are kept as they were written, in any unit: the job's is not known here.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable, Iterable, Mapping
+from collections.abc import Callable, Hashable, Iterable, Iterator, Mapping
 from contextlib import suppress
-from dataclasses import field
+from dataclasses import field, is_dataclass
 from datetime import UTC, datetime, timedelta
-from typing import Annotated, Any, ClassVar, Generic, Literal, TypeVar, get_args
+from typing import Annotated, Any, ClassVar, Generic, Literal, TypeVar, get_args, get_type_hints
 
 from annotated_types import Ge, Le, MaxLen, MinLen, Predicate
 
@@ -42,7 +42,19 @@ def _is_moment(text: str) -> bool:
 Text = Annotated[str, MaxLen(2000)]
 Written = Annotated[str, Predicate(_is_length)]
 Moment = Annotated[str, MaxLen(2000), Predicate(_is_moment)]
-Id = Annotated[int, Ge(1), Le(2**63 - 1)]
+NUMBERED = Literal["line", "opening", "wall", "reading", "photo"]  # what of a job is told apart by a number
+
+
+@dataclass(frozen=True, slots=True)
+class Names:
+    """A field that names another thing of the job by its number."""
+
+    kind: NUMBERED
+
+
+LineId = Annotated[int, Ge(1), Le(2**63 - 1), Names("line")]
+OpeningId = Annotated[int, Ge(1), Le(2**63 - 1), Names("opening")]
+WallId = Annotated[int, Ge(1), Le(2**63 - 1), Names("wall")]
 Count = Annotated[int, Ge(1), Le(10**9)]
 Minutes = Annotated[int, Ge(0), Le(10**7)]
 Ago = Annotated[int | float, Ge(0), Le(10**9)]
@@ -97,7 +109,7 @@ class Line(Generic[E_co]):
 class Undone(Event):
     """A line that takes another of its word back, by its number; told of are the fields of that."""
 
-    undo: Id
+    undo: LineId
     label: Text = ""
     detail: Text = ""
     count: Count | None = None
@@ -162,7 +174,7 @@ class WorkTookSo(Event):
     """What was said of a time that was asked about, by its line; None where nobody knows."""
 
     WHAT, LABEL = "took so", "took, as said"
-    of: Id
+    of: LineId
     kind: WorkKind
     minutes: Minutes | None
 
@@ -176,7 +188,7 @@ class OfPiece(Event):
 
     WHAT, LABEL = "cut", "cut"
     figure: Text
-    wall: Id | None = field(default=None, kw_only=True)
+    wall: WallId | None = field(default=None, kw_only=True)
     ago: Ago = field(default=0, kw_only=True)
     note: Text = field(default="", kw_only=True)
 
@@ -214,8 +226,8 @@ class CutFromStick:
     label: Text
     mark: Text
     length: Written
-    opening: Id | None = None
-    wall: Id | None = None
+    opening: OpeningId | None = None
+    wall: WallId | None = None
     copy: Count | None = None
     part: Count | None = None
     parts: list[Written] | None = None
@@ -242,7 +254,7 @@ class StickCut(Event):
     cuts: list[CutFromStick]
     left: Written
     kept: bool
-    offcut: Id | None = None
+    offcut: LineId | None = None
 
     def _told(self, words: Region) -> str:
         cuts = ", ".join(f"{cut.length} ({cut.mark})" for cut in self.cuts)
@@ -256,7 +268,7 @@ class OffcutMoved(Event):
     WHAT, LABEL = "offcut", "offcut"
     section: Text
     length: Written
-    gone: Id | None = None
+    gone: LineId | None = None
 
     def _told(self, words: Region) -> str:
         return f"{self.length}: {'into the rack' if self.gone is None else 'out of the rack'}"
@@ -288,7 +300,7 @@ class Ordered(Event):
 class OfOrder(Event):
     """What happens to an order, by its line; as it was called then."""
 
-    order: Id
+    order: LineId
     label: Text
     detail: Text
     count: Count
@@ -333,7 +345,7 @@ class SentBack(Moved):
     """So many went back; `came` names the delivery they are of."""
 
     WHAT, LABEL = "sent back", "sent back"
-    came: Id | None = None
+    came: LineId | None = None
 
     def _told(self, words: Region) -> str:
         return _joined(_bought(self.count, self.label, self.detail), self.note)
@@ -344,13 +356,13 @@ class Checked(Event):
     """What was measured of a delivery, by the line it came by."""
 
     WHAT, LABEL = "checked", "measured on delivery"
-    came: Id
+    came: LineId
     label: Text
     detail: Text
     count: Count
     measured: Mapping[str, Text]
     unit: Unit | None = None
-    undo: Id | None = None
+    undo: LineId | None = None
 
     def _told(self, words: Region) -> str:
         said = _bought(self.count, self.label, self.detail)
@@ -362,7 +374,7 @@ class Given(Event):
     """Which of the things that came by a line was put to the opening, the facts it wrote there and what stood there before."""
 
     WHAT, LABEL = "given", "delivery goes here"
-    came: Id
+    came: LineId
     n: Count
     item: Text
     label: Text
@@ -370,7 +382,7 @@ class Given(Event):
     count: Count
     wrote: Mapping[str, Any]
     before: Mapping[str, Any]
-    undo: Id | None = None
+    undo: LineId | None = None
 
     def _told(self, words: Region) -> str:
         return _bought(self.count, self.label, self.detail) + (": taken back" if self.undo else "")
@@ -454,6 +466,26 @@ EVENTS: dict[str, tuple[type[Event], ...]] = {
     "step": (Ticked,), "timer": (Timer,), "took": (WorkTook,), "took so": (WorkTookSo,), "cut": (PieceCut, PieceNotCut), "stick": (StickCut, Undone),
     "offcut": (OffcutMoved, Undone), "order": (Ordered, Undone), "promised": (Promised, Undone), "came": (Came, Undone),
     "sent back": (SentBack, Undone), "checked": (Checked,), "given": (Given,), "framed": (Framed,), "set": (FrameSet,), "signed": (SignedOff,),
+}  # fmt: skip
+
+
+def _named_in(of: Any, at: str = "") -> Iterator[tuple[str, NUMBERED]]:
+    """The fields of a type that name other things, by their path: `[]` stands for each of several."""
+    for name, hint in get_type_hints(of, include_extras=True).items():
+        path = f"{at}{name.rstrip('_')}"
+        for part in (hint, *get_args(hint)):
+            yield from ((path, mark.kind) for mark in getattr(part, "__metadata__", ()) if isinstance(mark, Names))
+            if isinstance(part, type) and is_dataclass(part):
+                yield from _named_in(part, f"{path}[].")
+
+
+# What of a line names another thing of its job, by the word it is kept under: events by their fields, and lines that hold a document
+REFERENCES: dict[str, dict[str, NUMBERED]] = {
+    **{what: dict(named for of in kinds for named in _named_in(of)) for what, kinds in EVENTS.items()},
+    **{f"wall {what}": {"wall": "wall"} for what in ("added", "changed", "removed", "restored")},
+    "walking order": {"order[]": "opening"},
+    "measured": {"corrects": "reading"},
+    "photographed": {"photo": "photo", "line.id": "line"},
 }  # fmt: skip
 
 
