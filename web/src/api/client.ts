@@ -19,6 +19,7 @@ export type JobPageData = Schemas["JobPage"];
 export type ListedOpening = Schemas["ListedOpening"];
 export type Waits = Schemas["WaitsOut"];
 export type Strip = Schemas["StripOut"];
+export type JobFile = Schemas["JobFileOut"];
 export type PaperStrip = Schemas["PaperStrip"];
 export type JobLists = Schemas["JobLists"];
 export type JobWaits = Schemas["JobWaitsOut"];

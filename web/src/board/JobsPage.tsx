@@ -23,6 +23,7 @@ import { useLine } from "../lines/useLine";
 import { NotSentHere } from "../outbox/NotSent";
 import { press } from "../outbox/outbox";
 import { useHeld } from "../tape/typed";
+import { BringIn } from "./BringIn";
 import { Found } from "./Found";
 import styles from "./JobsPage.module.css";
 import { SharedJobs } from "./SharedJobs";
@@ -129,6 +130,9 @@ function AllJobs() {
             )}
             <Only may="POST /api/jobs">
               <NewJob />
+            </Only>
+            <Only may="POST /api/job-files">
+              <BringIn />
             </Only>
           </>
         )}

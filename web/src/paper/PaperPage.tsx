@@ -5,6 +5,7 @@ import { useParams } from "react-router";
 import { api, ask, type JobPageData, type PaperStrip } from "../api/client";
 import { Empty } from "../app/Empty";
 import { JobBar } from "../app/JobBar";
+import { Only } from "../app/Only";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
 import { useInAddress } from "../app/useInAddress";
@@ -40,6 +41,18 @@ export function PaperPage() {
           <Empty like="sticks">No opening yet: strips are drawn from what openings and walls measure.</Empty>
         )}
         {job.data && job.data.openings.length > 0 && <Strips id={id} job={job.data} />}
+        <Only may="GET /api/jobs/{job_id}/file">
+          <section className={styles.whole} aria-label="The whole job">
+            <a className={styles.get} href={`/api/jobs/${id}/file`}>
+              The whole job as a file
+            </a>
+            <p className="quiet">
+              Everything that is known of it: every version, reading and line of the record, orders, times and
+              photographs. Another Jambo brings it in on its first page; prices of the stock book and the crew’s own
+              rules stay here.
+            </p>
+          </section>
+        </Only>
       </main>
     </>
   );
