@@ -68,6 +68,8 @@ def test_every_mark_stands_at_its_figure(client, kinds, of, unit):
     """On one long page: the file's own lines against the strip's figures."""
     job, opening = kinds[of]
     (strip,), (page,) = asked(client, job, openings=opening, of=of, unit=unit)
+    assert all(m["read"].removesuffix(" under").endswith(f" {unit}") for m in strip["marks"])
+    assert strip["marks"][0]["read"] in page.extract_text()
     ats = sorted({round(m["at"], 2) for m in strip["marks"]}, reverse=not strip["down"])
     ys = across(page, 9)
     assert len(ys) == len(ats) > 1

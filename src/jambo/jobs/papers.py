@@ -65,7 +65,11 @@ def strips(
         solved = answered(document) if document is not None else None
         facts, result = (solved.facts, solved.result) if solved is not None else (None, None)
         storey = document.wall.storey if document is not None else ""
-        own = [*strips_of_opening(row["id"], name_of(row), storey, facts, result, words)] if facts and result else []
+        own = (
+            [*strips_of_opening(row["id"], name_of(row), storey, facts, result, tape, words)]
+            if facts and result
+            else []
+        )
         asked = [strip for strip in own if not of or strip["of"] in of]
         made += asked
         without += [] if asked else [name_of(row)]

@@ -501,6 +501,27 @@ def _lines(paths: list[Path]) -> int:
     return sum(1 for p in paths for line in p.read_text(encoding="utf-8").splitlines() if line.strip())
 
 
+def _pole(local: Local) -> str:
+    job = _job_called(local, "Kiln Row seed library")
+    opening = httpx.get(f"{local.url}/api/jobs/{job}").json()["openings"][0]["id"]
+    times = []
+    for _ in range(21):
+        began = time.perf_counter()
+        asked: dict[str, str | int] = {"openings": opening, "of": "pole", "paper": "a4"}
+        httpx.get(f"{local.url}/api/jobs/{job}/strips.pdf", params=asked).raise_for_status()
+        times.append((time.perf_counter() - began) * 1000)
+    return f"{statistics.median(times):.0f} ms (to reach: 300)"
+
+
+def _job_file(local: Local) -> str:
+    job = max(httpx.get(f"{local.url}/api/jobs").json(), key=lambda one: one["openings"])
+    began = time.perf_counter()
+    data = httpx.get(f"{local.url}/api/jobs/{job['id']}/file", timeout=120).raise_for_status().content
+    out = time.perf_counter() - began
+    httpx.post(f"{local.url}/api/job-files", params={"how": "new"}, content=data, timeout=300).raise_for_status()
+    return f"{out:.1f} s out, {time.perf_counter() - began - out:.1f} s in, {len(data) / 1000:.0f} kB (to reach: 20 s)"
+
+
 def _ratio() -> str:
     tests = _lines(list((ROOT / "tests").rglob("*.py")))
     code = [p for p in (ROOT / "src").rglob("*") if p.suffix in (".py", ".sql")]
@@ -539,6 +560,8 @@ def measure() -> None:
     with running(demo=True) as local:
         rows: list[tuple[str, Callable[[], str]]] = [
             ("list a job of 1,000 openings", lambda: _listing(local, _big_job(local))),
+            ("a story pole as a PDF", lambda: _pole(local)),
+            ("a job as a file, 1,000 openings", lambda: _job_file(local)),
             ("an opening's page, kept alive", lambda: _page(local)),
             ("JavaScript for the first view", _script),
             ("tests / code, lines", _ratio),

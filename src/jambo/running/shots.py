@@ -107,7 +107,7 @@ SHOTS = (
     Shot("set", LOFT, "N2", "set"),
     Shot("hang", LOFT, "N7", "hang"),
     Shot("card", LOFT, "N2", "card"),
-    Shot("strips", SEEDS, None, "walls"),
+    Shot("paper", SEEDS, None, "paper"),
     Shot("walls", SEEDS, None, "walls", before=_whole_wall),
     Shot("cutting", SEEDS, None, "cutting"),
     Shot("saw", SEEDS, None, "cutting", before=_saw),

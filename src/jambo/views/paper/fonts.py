@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from functools import cache
 from pathlib import Path
+from tempfile import TemporaryDirectory
 
+from fontTools.subset import Options, Subsetter
 from fontTools.ttLib import TTFont
 from fpdf import FPDF
 
@@ -12,6 +14,37 @@ from jambo.format.problems import FieldError, Refused
 from jambo.views.paper.faces import FACES, OTHERS, PACKAGES
 
 NAME = "sheet"
+
+
+# What nearly every sheet is written in: European letters, punctuation, fractions, arrows and signs
+_USUAL = frozenset(
+    [10, *range(0x20, 0x180), *range(0x2010, 0x2040), *range(0x2150, 0x2160), *range(0x2190, 0x2194), 0x2116, 0x2212]
+)
+
+
+@cache
+def _light(face: Path) -> Path:
+    """A face with these characters alone, made once by each process: reading all of one takes longer than drawing a pole."""
+    options = Options(
+        layout_features=[],
+        drop_tables=["FFTM", "GSUB", "GPOS", "GDEF", "kern"],
+        hinting=False,
+        glyph_names=False,
+        notdef_outline=True,
+    )
+    font = TTFont(face, lazy=True)
+    subset = Subsetter(options)
+    subset.populate(unicodes=_USUAL)
+    subset.subset(font)
+    made = Path(_folder().name) / face.name
+    font.save(made)
+    return made
+
+
+@cache
+def _folder() -> TemporaryDirectory[str]:
+    """Where they lie, while the process runs."""
+    return TemporaryDirectory(prefix="jambo-type-")
 
 
 @cache
@@ -32,9 +65,10 @@ def shaped(pdf: FPDF, texts: str) -> None:
     if not all(face.exists() for face in FACES.values()):
         wanted = f"a server that has Debian’s {PACKAGES[FACES['']]}"
         raise Refused([FieldError("paper", "the type for paper is not on the server", wanted)])
+    written = frozenset(map(ord, texts))
     for style, face in FACES.items():
-        pdf.add_font(NAME, style, face)
-    lacking = frozenset(map(ord, texts)) - _has(FACES[""]) - {10}
+        pdf.add_font(NAME, style, _light(face) if written <= _USUAL else face)
+    lacking = written - _has(FACES[""]) - {10}
     others = []
     for face in OTHERS:
         if lacking & _has(face):

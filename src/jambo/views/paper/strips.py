@@ -65,18 +65,19 @@ _ON_PLATE = {
 
 
 def strips_of_opening(
-    opening_id: int, name: str, storey: str, facts: Facts, result: Result, words: Words
+    opening_id: int, name: str, storey: str, facts: Facts, result: Result, tape: Tape, words: Words
 ) -> Iterator[PaperStrip]:
     """Give every strip of an opening.
 
     Args:
-        opening_id, name: whose they are; storey: of its wall; facts, result: the opening as it was read and worked out; words: the crew's.
+        opening_id, name: whose they are; storey: of its wall; facts, result: the opening as it was read and worked out;
+        tape, words: it is shown in.
     """
     words = facts.worded(words)
     read_from, start = pole_from(result.figures, facts.heights)
     for strip in strips_of(result, facts.opening, facts.rules):
         from_floor = strip.of != "pole" or read_from == "rough_floor"
-        out = _out(strip, facts.tape, words, name, ZERO if from_floor else start, "" if from_floor else "nearest")
+        out = _out(strip, tape, words, name, ZERO if from_floor else start, "" if from_floor else "nearest")
         level = result.figures.value(names.LEVEL_LINE) if strip.of == "pole" else None
         yield {**out, "opening": opening_id, "storey": storey, "level": in_mm(level) if level is not None else None}
 
