@@ -1,7 +1,5 @@
 """A job's buying: lines in shop terms with what is to spare, orders taken off, nothing booked twice, every line in the record."""
 
-import csv
-import io
 from datetime import UTC, datetime, timedelta
 
 import pytest
@@ -201,11 +199,3 @@ def test_an_order_that_cannot_be_is_refused(client, buying, body, path):
     answer = client.post(f"{buying}/orders", json={"key": line(client, buying, "leaf")["key"]} | body)
     assert (answer.status_code, answer.json()["errors"][0]["path"].split(".")[-1]) == (422, path)
     assert line(client, buying, "leaf")["orders"] == []
-
-
-def test_the_list_as_a_table(client, buying):
-    answer = client.get(f"{buying}/list.csv")
-    assert answer.headers["content-type"].startswith("text/csv")
-    rows = list(csv.DictReader(io.StringIO(answer.text.removeprefix("\ufeff"))))
-    leaf = next(r for r in rows if r["what"] == "Leaf")
-    assert (leaf["counter"], leaf["needed"], leaf["to order"], leaf["for"]) == ("Leaves", "3", "3", "B1, B2, B3")

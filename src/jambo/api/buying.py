@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from fastapi import APIRouter
-from fastapi.responses import Response
 from pydantic import BaseModel
 
 from jambo.api.shared import Db, Id, Route, ShownQuery, Straight, Who
@@ -11,7 +10,7 @@ from jambo.format.dates import Day
 from jambo.jobs import buying, delivery
 from jambo.jobs.buying import Movement, NewOrder
 from jambo.jobs.delivery import Check, Moves
-from jambo.views.material.buying import BuyingOut, as_csv
+from jambo.views.material.buying import BuyingOut
 from jambo.views.material.delivery import DeliveryOut, VerdictOut
 
 router = APIRouter(prefix="/api/jobs/{job_id}/buying", tags=["buying"], route_class=Route)
@@ -21,15 +20,6 @@ router = APIRouter(prefix="/api/jobs/{job_id}/buying", tags=["buying"], route_cl
 def buying_of_job(db: Db, job_id: Id, shown: ShownQuery) -> Straight:
     """Give everything a job needs from shops, counter by counter, less what is ordered."""
     return Straight(buying.buying_of_job(db, job_id, shown))
-
-
-@router.get("/list.csv", response_class=Response, responses={200: {"content": {"text/csv": {}}}})
-def table(db: Db, job_id: Id, shown: ShownQuery) -> Response:
-    """Give the buy list as comma-separated values."""
-    text = as_csv(buying.buying_of_job(db, job_id, shown))
-    return Response(
-        "\ufeff" + text, media_type="text/csv", headers={"Content-Disposition": 'attachment; filename="to-buy.csv"'}
-    )
 
 
 @router.post("/orders", status_code=201)

@@ -111,7 +111,8 @@ _TABLE: dict[Level, str] = {
         POST /api/jobs/{job_id}/cutting/offcuts
         DELETE /api/jobs/{job_id}/cutting/offcuts/{line_id}
         GET /api/jobs/{job_id}/buying
-        GET /api/jobs/{job_id}/buying/list.csv
+        GET /api/jobs/{job_id}/tables/{name}.csv
+        GET /api/jobs/{job_id}/tables/{name}.xlsx
         GET /api/jobs/{job_id}/buying/delivered
         POST /api/jobs/{job_id}/buying/orders/{order_id}/promised
         POST /api/jobs/{job_id}/buying/orders/{order_id}/came

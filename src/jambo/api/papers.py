@@ -1,4 +1,4 @@
-"""Paper at full size: which strips there are, and the strips as a PDF."""
+"""What a job gives to be taken along: strips at full size, and what its pages show as tables."""
 
 from __future__ import annotations
 
@@ -6,19 +6,22 @@ from datetime import UTC, datetime
 from typing import Annotated
 
 from fastapi import APIRouter, Query
-from fastapi.responses import Response
+from fastapi.responses import Response, StreamingResponse
 from pydantic import BaseModel, Field
 
-from jambo.api.files import attached, file_name
+from jambo.api.files import attached, attachment, file_name
 from jambo.api.shared import Db, Id, Route, ShownQuery, SomeId
 from jambo.core.strips import StripOf
-from jambo.jobs import papers
+from jambo.format.table_out import as_csv, as_workbook
+from jambo.jobs import papers, tables
 from jambo.jobs.papers import StripsOut
+from jambo.jobs.tables import TableName
 from jambo.views.paper.tiles import SheetName
 
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["papers"], route_class=Route)
 
-PDF = "application/pdf"
+PDF, CSV = "application/pdf", "text/csv"
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
 class Chosen(BaseModel):
@@ -30,6 +33,22 @@ class Chosen(BaseModel):
 
 
 ChosenQuery = Annotated[Chosen, Query()]
+
+
+@router.get("/tables/{name}.csv", response_class=StreamingResponse, responses={200: {"content": {CSV: {}}}})
+def table_as_csv(db: Db, job_id: Id, name: TableName, shown: ShownQuery) -> StreamingResponse:
+    """Give what a page shows as comma-separated values; lengths as read, exactly, and in which unit."""
+    job, table = tables.table(db, job_id, name, shown)
+    called = file_name(job, table.name, f"{datetime.now(UTC):%Y-%m-%d}", ending="csv")
+    return StreamingResponse(as_csv(table), media_type=CSV, headers=attachment(called))
+
+
+@router.get("/tables/{name}.xlsx", response_class=Response, responses={200: {"content": {XLSX: {}}}})
+def table_as_workbook(db: Db, job_id: Id, name: TableName, shown: ShownQuery) -> Response:
+    """Give what a page shows as a workbook."""
+    job, table = tables.table(db, job_id, name, shown)
+    called = file_name(job, table.name, f"{datetime.now(UTC):%Y-%m-%d}", ending="xlsx")
+    return attached(as_workbook(table), XLSX, called)
 
 
 @router.get("/strips")

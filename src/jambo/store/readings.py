@@ -78,3 +78,11 @@ def counting(t: Transaction, opening_id: int, reading_id: int) -> Row | None:
     return t.row(
         f"SELECT r.* FROM reading r WHERE r.id = %s AND r.opening_id = %s AND {_COUNTS}", [reading_id, opening_id]
     )
+
+
+def every_reading(t: Transaction, job_id: int) -> list[Row]:
+    """Every reading of a job, those that were corrected too, in the order they were taken; `doc` is None where one was taken back."""
+    rows = t.rows(
+        "SELECT r.* FROM reading r JOIN opening o ON o.id = r.opening_id WHERE o.job_id = %s ORDER BY r.id", [job_id]
+    )
+    return [{**row, "doc": read_json(row["doc"]) if row["doc"] is not None else None} for row in rows]

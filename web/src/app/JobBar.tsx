@@ -7,6 +7,8 @@ import type { Job } from "../api/client";
 import { Bar } from "./Bar";
 import { Here } from "./Here";
 import { JobNav } from "./JobNav";
+import { Only } from "./Only";
+import { TakeTable, type TableName } from "./TakeTable";
 
 interface Props {
   /** Not known while an opening or a wall is fetched. */
@@ -17,6 +19,8 @@ interface Props {
   state?: ReactNode;
   /** There is a sheet to print. */
   prints?: boolean;
+  /** What is shown can be taken along as these tables. */
+  tables?: TableName[];
   /** What stands beside the places instead of the pages of this one. */
   beside?: ReactNode;
   /** The opening that is looked at. */
@@ -25,7 +29,7 @@ interface Props {
 }
 
 /** What stands over every page of a job: where one is, and the job's places. */
-export function JobBar({ id, job, title, state, prints, beside, opening, children }: Props) {
+export function JobBar({ id, job, title, state, prints, tables, beside, opening, children }: Props) {
   return (
     <>
       <Bar
@@ -40,6 +44,11 @@ export function JobBar({ id, job, title, state, prints, beside, opening, childre
         }
       >
         {children}
+        {tables && id !== undefined && (
+          <Only may="GET /api/jobs/{job_id}/tables/{name}.csv">
+            <TakeTable job={id} tables={tables} />
+          </Only>
+        )}
         {prints && (
           <Button
             variant="subtle"

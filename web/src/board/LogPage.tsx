@@ -76,7 +76,7 @@ function LogPage({ title, kind }: { title: string; kind?: string }) {
   }, [nothingYet, isFetching, fetchNextPage]);
   return (
     <>
-      <JobBar id={id} job={job.data?.job} title={title} />
+      <JobBar tables={["record", "readings"]} id={id} job={job.data?.job} title={title} />
       <main className="page">
         <div className="board-tools">
           <NativeSelect

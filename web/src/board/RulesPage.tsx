@@ -51,6 +51,7 @@ export function RulesPage() {
         id={id}
         job={job.data?.job}
         title="House rules"
+        tables={["rules"]}
         state={
           <span className="save" role="status">
             {work.save.isPending ? "Saving…" : work.open ? "Not kept yet" : "Saved"}

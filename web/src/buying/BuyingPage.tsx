@@ -1,6 +1,5 @@
 import { Button, Checkbox, SegmentedControl } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
-import { IconDownload } from "@tabler/icons-react";
 import clsx from "clsx";
 import { type Ref, useState } from "react";
 import { Link, useParams } from "react-router";
@@ -15,7 +14,6 @@ import { Only } from "../app/Only";
 import { Problem } from "../app/Problem";
 import { useMay } from "../app/useMe";
 import { NotSentHere } from "../outbox/NotSent";
-import { useShow } from "../app/show";
 import { useInAddress } from "../app/useInAddress";
 import { useInSight } from "../app/useInSight";
 import { WithFractions } from "../tape/Digits";
@@ -29,7 +27,6 @@ import { type BuyingWork, type Doing, useBuying } from "./useBuying";
 export function BuyingPage() {
   const id = Number(useParams().jobId);
   const work = useBuying(id);
-  const show = useShow();
   const [doing, setDoing] = useState<Doing | null>(null);
   const [by, setBy] = useInAddress("by", "counter");
   const { job, list } = work;
@@ -37,21 +34,9 @@ export function BuyingPage() {
   const groups = data ? (by === "supplier" ? bySupplier(data) : data.counters) : [];
   const fold = useFold(groups.find((of) => of.lines.some((line) => line.to_order > 0))?.title ?? groups[0]?.title);
   const many = useMany(work);
-  const asked = new URLSearchParams(
-    Object.entries({ unit: show.unit, words: show.words }).filter((e): e is [string, "in"] => e[1] !== null),
-  );
   return (
     <>
-      <JobBar prints id={id} job={job.data?.job} title="To buy">
-        <Button
-          component="a"
-          variant="subtle"
-          href={`/api/jobs/${id}/buying/list.csv?${asked.toString()}`}
-          leftSection={<IconDownload size={18} />}
-        >
-          As a table
-        </Button>
-      </JobBar>
+      <JobBar prints tables={["buy", "orders"]} id={id} job={job.data?.job} title="To buy" />
       <main className={clsx(styles.page, "page")}>
         {list.isError && !data && <Problem error={list.error} retry={() => void list.refetch()} />}
         {list.isPending && (

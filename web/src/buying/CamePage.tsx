@@ -43,7 +43,7 @@ export function CamePage() {
   const failed = work.came.isError && !data;
   return (
     <>
-      <JobBar id={id} job={buying.job.data?.job} title="What came" />
+      <JobBar tables={["orders"]} id={id} job={buying.job.data?.job} title="What came" />
       <main className={`page ${styles.page}`}>
         {failed && <Problem error={work.came.error} retry={() => void work.came.refetch()} />}
         {!failed && (!data || !list) && (

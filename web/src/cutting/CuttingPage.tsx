@@ -47,6 +47,7 @@ export function CuttingPage() {
     <>
       <JobBar
         prints
+        tables={["saw", "cut"]}
         id={id}
         job={job.data?.job}
         title="Cutting"

@@ -33,7 +33,7 @@ export function ListsPage() {
   const fold = useFold(data?.stock[0] && "0");
   return (
     <>
-      <JobBar prints id={id} job={job.data?.job} title="Lists" />
+      <JobBar prints tables={["cut", "buy"]} id={id} job={job.data?.job} title="Lists" />
       <main className={clsx(styles.jobLists, "print-page")}>
         {lists.isError && <Problem error={lists.error} retry={() => void lists.refetch()} />}
         {lists.isPending && (

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 
 from typing_extensions import TypedDict
@@ -62,7 +62,7 @@ Cut = dict[
 
 
 @dataclass
-class _Gathered:
+class Gathered:
     """Pieces by stock and by length with how many each mark needs, what is bought, what cannot be told."""
 
     cut: Cut = field(default_factory=dict)
@@ -88,6 +88,20 @@ class _Gathered:
             bought[mark] = bought.get(mark, 0) + item.count
 
 
+def gathered(
+    openings: Iterable[Listed], walls: Mapping[int, tuple[str, Document]], tape: Tape, words: Region
+) -> Gathered:
+    """Gather the pieces and what is bought of a job, as `job_lists` takes it."""
+    job = solved_job(openings, walls)
+    found = Gathered(left_out=job.left_out)
+    for one in job.openings:
+        found.pieces(one.mark, one.pieces, tape, words)
+        found.items(one.mark, one.result.hardware, tape, words)
+    for wall in job.walls:
+        found.pieces(wall.name, ((piece, piece.count) for piece in wall.pieces), tape, words)
+    return found
+
+
 def job_lists(
     openings: Iterable[Listed], walls: Mapping[int, tuple[str, Document]], tape: Tape, words: Region
 ) -> JobLists:
@@ -95,13 +109,7 @@ def job_lists(
 
     A stud that two openings share counts once.
     """
-    job = solved_job(openings, walls)
-    found = _Gathered(left_out=job.left_out)
-    for one in job.openings:
-        found.pieces(one.mark, one.pieces, tape, words)
-        found.items(one.mark, one.result.hardware, tape, words)
-    for wall in job.walls:
-        found.pieces(wall.name, ((piece, piece.count) for piece in wall.pieces), tape, words)
+    found = gathered(openings, walls, tape, words)
     return {
         "stock": _stock(found.cut, tape),
         "buy": [
@@ -110,7 +118,7 @@ def job_lists(
                 "count": sum(marks.values()),
                 "length": show(length, tape).text if length is not None else None,
                 "detail": detail,
-                "marks": _told(marks),
+                "marks": told_marks(marks),
             }
             for (label, length, detail), marks in sorted(
                 found.buy.items(), key=lambda b: (b[0][0], _order(b[0][1]), b[0][2])
@@ -121,11 +129,15 @@ def job_lists(
     }
 
 
-def _stock(cut: Cut, tape: Tape) -> list[StockRows]:
-    """Each stock with its pieces, longest first; what has no thickness and width comes last."""
-    stock: list[StockRows] = []
+def in_order(cut: Cut) -> Iterator[tuple[str, str, list[tuple[tuple[str, Length, Rounding], dict[str, int]]]]]:
+    """Section, what it is made of and its pieces, longest first, for each stock; what has no thickness and width comes last."""
     for (section, made_of), pieces in sorted(cut.items(), key=lambda s: (s[0][0] == "", s[0])):
-        rows = sorted(pieces.items(), key=lambda p: (-p[0][1].nm, p[0][0]))
+        yield section, made_of, sorted(pieces.items(), key=lambda p: (-p[0][1].nm, p[0][0]))
+
+
+def _stock(cut: Cut, tape: Tape) -> list[StockRows]:
+    stock: list[StockRows] = []
+    for section, made_of, rows in in_order(cut):
         run = sum((length * sum(marks.values()) for (_, length, _), marks in rows), Length(0))
         stock.append(
             {
@@ -136,7 +148,7 @@ def _stock(cut: Cut, tape: Tape) -> list[StockRows]:
                         "label": label,
                         "count": sum(marks.values()),
                         "length": show(length, tape, rounding).text,
-                        "marks": _told(marks),
+                        "marks": told_marks(marks),
                     }
                     for (label, length, rounding), marks in rows
                 ],
@@ -150,5 +162,6 @@ def _order(length: Length | None) -> int:
     return 0 if length is None else int(length.nm)
 
 
-def _told(marks: dict[str, int]) -> list[str]:
+def told_marks(marks: dict[str, int]) -> list[str]:
+    """Say for which openings something is, with how many each where it is more than one."""
     return [mark if count == 1 else f"{mark} x{count}" for mark, count in marks.items()]

@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import csv
-import io
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from datetime import date
 
 from typing_extensions import TypedDict
@@ -193,31 +191,3 @@ def _line_out(line: BuyLine, label: str, detail: str, marks: list[str], today: d
         "came": line.came, "to_order": line.to_order, "marks": marks, "supplier": line.supplier,
         "orders": [order_out(o, today) for o in line.orders],
     }  # fmt: skip
-
-
-def as_csv(buying: BuyingOut) -> str:
-    """The buy list as a table of comma-separated values, one line a row."""
-    out = io.StringIO()
-    rows = csv.writer(out, lineterminator="\r\n")
-    rows.writerow(["counter", "what", "size", "needed", "to spare", "ordered", "come", "to order", "from", "for"])
-    for counter in buying["counters"]:
-        for line in counter["lines"]:
-            numbers = (line[name] for name in ("needed", "spare", "ordered", "came", "to_order"))
-            rows.writerow(
-                _plain(
-                    [
-                        counter["title"],
-                        line["label"],
-                        line["detail"],
-                        *numbers,
-                        line["supplier"],
-                        ", ".join(line["marks"]),
-                    ]
-                )
-            )
-    return out.getvalue()
-
-
-def _plain(cells: Iterable[object]) -> list[object]:
-    """Cells a spreadsheet takes as text, whatever they begin with."""
-    return [f"'{cell}" if isinstance(cell, str) and cell[:1] in "=+-@\t\r" and cell else cell for cell in cells]
