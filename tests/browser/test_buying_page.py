@@ -96,5 +96,6 @@ def test_two_at_one_delivery_book_it_once(page, context, client, shop):
 def test_the_list_is_had_as_a_table(page, shop):
     page.goto(shop)
     with page.expect_download() as download:
-        page.get_by_role("link", name="As a table").click()
+        page.get_by_role("button", name="As a table").click()
+        page.get_by_role("menuitem", name="To buy, CSV").click()
     assert "Leaves,Leaf,2-6 × 6-8" in download.value.path().read_text(encoding="utf-8")

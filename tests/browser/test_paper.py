@@ -42,6 +42,9 @@ def test_strips_are_chosen_looked_at_and_taken(page, two):
     page.get_by_role("group", name="Walls").get_by_role("button").nth(1).click()
     expect(region.get_by_role("img")).to_have_count(1)
     expect(region).to_contain_text("D1 edge of the opening")
+    with page.expect_download() as download:
+        page.get_by_role("heading", name="Drawings, DXF").locator("xpath=..").get_by_role("link").click()
+    assert download.value.suggested_filename.endswith(".dxf")
     page.reload()
     expect(region.get_by_role("img")).to_have_count(1)
 

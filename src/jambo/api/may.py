@@ -53,6 +53,8 @@ _TABLE: dict[Level, str] = {
         GET /api/jobs/{job_id}/lists
         GET /api/jobs/{job_id}/strips
         GET /api/jobs/{job_id}/strips.pdf
+        GET /api/openings/{opening_id}/drawing.dxf
+        GET /api/walls/{wall_id}/drawing.dxf
         GET /api/jobs/{job_id}/log
         GET /api/openings/{opening_id}/log
         POST /api/jobs/{job_id}/rules/try

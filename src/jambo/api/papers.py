@@ -18,9 +18,9 @@ from jambo.jobs.papers import StripsOut
 from jambo.jobs.tables import TableName
 from jambo.views.paper.tiles import SheetName
 
-router = APIRouter(prefix="/api/jobs/{job_id}", tags=["papers"], route_class=Route)
+router = APIRouter(prefix="/api", tags=["papers"], route_class=Route)
 
-PDF, CSV = "application/pdf", "text/csv"
+PDF, CSV, DXF = "application/pdf", "text/csv", "image/vnd.dxf"
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
@@ -35,7 +35,9 @@ class Chosen(BaseModel):
 ChosenQuery = Annotated[Chosen, Query()]
 
 
-@router.get("/tables/{name}.csv", response_class=StreamingResponse, responses={200: {"content": {CSV: {}}}})
+@router.get(
+    "/jobs/{job_id}/tables/{name}.csv", response_class=StreamingResponse, responses={200: {"content": {CSV: {}}}}
+)
 def table_as_csv(db: Db, job_id: Id, name: TableName, shown: ShownQuery) -> StreamingResponse:
     """Give what a page shows as comma-separated values; lengths as read, exactly, and in which unit."""
     job, table = tables.table(db, job_id, name, shown)
@@ -43,7 +45,7 @@ def table_as_csv(db: Db, job_id: Id, name: TableName, shown: ShownQuery) -> Stre
     return StreamingResponse(as_csv(table), media_type=CSV, headers=attachment(called))
 
 
-@router.get("/tables/{name}.xlsx", response_class=Response, responses={200: {"content": {XLSX: {}}}})
+@router.get("/jobs/{job_id}/tables/{name}.xlsx", response_class=Response, responses={200: {"content": {XLSX: {}}}})
 def table_as_workbook(db: Db, job_id: Id, name: TableName, shown: ShownQuery) -> Response:
     """Give what a page shows as a workbook."""
     job, table = tables.table(db, job_id, name, shown)
@@ -51,13 +53,13 @@ def table_as_workbook(db: Db, job_id: Id, name: TableName, shown: ShownQuery) ->
     return attached(as_workbook(table), XLSX, called)
 
 
-@router.get("/strips")
+@router.get("/jobs/{job_id}/strips")
 def strips(db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery) -> StripsOut:
     """Give what strips at full size have on them: of openings, and of whole walls."""
     return papers.strips(db, job_id, chosen.openings, chosen.walls, chosen.of, shown)
 
 
-@router.get("/strips.pdf", response_class=Response, responses={200: {"content": {PDF: {}}}})
+@router.get("/jobs/{job_id}/strips.pdf", response_class=Response, responses={200: {"content": {PDF: {}}}})
 def strips_on_paper(db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery, paper: SheetName = "roll") -> Response:
     """Give strips as a PDF, true to a tenth of a millimetre: one long page each row, or sheets that are laid on each other."""
     asked = papers.strips(db, job_id, chosen.openings, chosen.walls, chosen.of, shown)
@@ -65,3 +67,20 @@ def strips_on_paper(db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery, 
     pdf = papers.strips_on_paper(asked, paper, made)
     marks = " ".join(dict.fromkeys(strip["whose"] for strip in asked["strips"]))
     return attached(pdf, PDF, file_name(asked["job"], "strips", marks, f"{made:%Y-%m-%d}", ending="pdf"))
+
+
+@router.get("/openings/{opening_id}/drawing.dxf", response_class=Response, responses={200: {"content": {DXF: {}}}})
+def opening_drawing(db: Db, opening_id: Id, shown: ShownQuery) -> Response:
+    """Give an opening's elevation and its plan or section as DXF, in its job's unit. 422 while its width is not known."""
+    return _drawn(papers.opening_drawing(db, opening_id, shown))
+
+
+@router.get("/walls/{wall_id}/drawing.dxf", response_class=Response, responses={200: {"content": {DXF: {}}}})
+def wall_drawing(db: Db, wall_id: Id, shown: ShownQuery) -> Response:
+    """Give a wall with all its openings as DXF, in its job's unit. 422 while it cannot be laid out."""
+    return _drawn(papers.wall_drawing(db, wall_id, shown))
+
+
+def _drawn(of: tuple[str, str, str]) -> Response:
+    job, name, text = of
+    return attached(text, DXF, file_name(job, name, f"{datetime.now(UTC):%Y-%m-%d}", ending="dxf"))

@@ -1,4 +1,4 @@
-"""What a job gives to be printed at full size (handbook 33)."""
+"""What a job gives to be printed at full size, and its drawings (handbook 33)."""
 
 from __future__ import annotations
 
@@ -10,7 +10,7 @@ from typing_extensions import TypedDict
 from jambo.core.strips import StripOf
 from jambo.format.document import Opening
 from jambo.format.problems import FieldError, Refused
-from jambo.jobs.documents import JobGround, compact, documents_of_job
+from jambo.jobs.documents import JobGround, compact, document_of, documents_of_job
 from jambo.jobs.kept import name_of
 from jambo.jobs.shown import Shown
 from jambo.jobs.walls import around_wall
@@ -21,10 +21,11 @@ from jambo.store.jobs import job as kept_job
 from jambo.store.kept import listed
 from jambo.store.rules import crew_rules
 from jambo.views.opening.answers import answered
+from jambo.views.paper.dxf import opening_dxf, wall_dxf
 from jambo.views.paper.strip_pages import strips_pdf
 from jambo.views.paper.strips import PaperStrip, strip_of_wall, strips_of_opening
 from jambo.views.paper.tiles import Sheet, SheetName
-from jambo.views.wall.layout import WallOpening
+from jambo.views.wall.layout import WallOpening, laid_in_wall
 
 
 class StripsOut(TypedDict):
@@ -108,3 +109,29 @@ def strips_on_paper(asked: StripsOut, paper: SheetName, made: datetime) -> bytes
             [FieldError("strips", "there is nothing to draw yet", "openings or walls whose figures are known")]
         )
     return strips_pdf(asked["strips"], Sheet.named(paper), asked["job"], f"{made:%-d %b %Y %H:%M}")
+
+
+def opening_drawing(db: Database, opening_id: int, shown: Shown) -> tuple[str, str, str]:
+    """Give an opening as DXF, with what its job and it are called. Raises NotFound, and Refused where it cannot be worked out."""
+    with db.transaction() as t:
+        row = kept_openings.opening(t, opening_id)
+        doc = kept_job(t, row["job_id"])["doc"]
+        document = document_of(t, row)
+    solved = answered(document)
+    if solved.facts is None or solved.result is None or not solved.result.shapes:
+        raise Refused([FieldError("opening", "there is nothing to draw yet", "an opening whose width is known")])
+    drawn = opening_dxf(solved.facts, solved.result, shown.tape(doc), shown.region(doc), doc["unit"])
+    return doc["name"], name_of(row), drawn
+
+
+def wall_drawing(db: Database, wall_id: int, shown: Shown) -> tuple[str, str, str]:
+    """Give a wall with all its openings as DXF, with what its job and it are called. Raises NotFound, and Refused where it cannot be."""
+    with db.transaction() as t:
+        wall = kept_walls.wall(t, wall_id)
+        doc = kept_job(t, wall["job_id"])["doc"]
+        crew = crew_rules(t, doc["unit"])["doc"]
+        standing = _in_wall(t, wall_id)
+    layout, _, _ = laid_in_wall(standing, around_wall(doc, crew, wall["doc"]))
+    if not layout.shapes:
+        raise Refused([FieldError("wall", "there is nothing to draw yet", "a wall with a length and a height")])
+    return doc["name"], wall["doc"].get("name") or "wall", wall_dxf(layout, shown.tape(doc), doc["unit"])

@@ -117,6 +117,12 @@ function Strips({ id, job }: { id: number; job: JobPageData }) {
               PDF, {wanted.length === 1 ? "1 strip" : `${wanted.length} strips`}
             </a>
           )}
+          <Drawings
+            of={[
+              ...named("openings", job.openings, ({ mark }) => mark || "no mark", chosen.openings),
+              ...named("walls", job.walls, ({ wall }) => wall.name || "no name", chosen.walls),
+            ]}
+          />
           <p className="quiet">Print it at 100 %, then lay the tape on the bar of a sheet.</p>
         </div>
       </section>
@@ -135,6 +141,33 @@ function Strips({ id, job }: { id: number; job: JobPageData }) {
         ))}
       </div>
     </>
+  );
+}
+
+interface Drawn {
+  at: string;
+  name: string;
+}
+
+function named<T extends { id: number }>(kind: string, all: T[], name: (one: T) => string, chosen: number[]): Drawn[] {
+  const wanted = all.filter(({ id }) => chosen.includes(id));
+  return wanted.map((one) => ({ at: `/api/${kind}/${one.id}/drawing.dxf`, name: name(one) }));
+}
+
+/** Each chosen opening and wall as a drawing, in the job's own unit. */
+function Drawings({ of }: { of: Drawn[] }) {
+  if (of.length === 0) return null;
+  return (
+    <div>
+      <h2>Drawings, DXF</h2>
+      <ul className={styles.drawings}>
+        {of.map(({ at, name }) => (
+          <li key={at}>
+            <a href={at}>{name}</a>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

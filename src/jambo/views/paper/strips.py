@@ -14,11 +14,10 @@ from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.tape import Rounding, Tape, show
 from jambo.core.solve import Result
 from jambo.core.strips import Strip, StripMark, StripOf, plate_of, strips_of
-from jambo.core.wall.layout import lay_out
 from jambo.core.words.lists import Words, fill, of_wall
-from jambo.format.facts import Facts, facts_of
+from jambo.format.facts import Facts
 from jambo.views.paper.spread import spread
-from jambo.views.wall.layout import SharedTexts, WallOpening, solved_in_wall
+from jambo.views.wall.layout import SharedTexts, WallOpening, laid_in_wall
 
 
 class StripMarkOut(TypedDict):
@@ -93,9 +92,8 @@ def strip_of_wall(
     Raises:
         Refused: when the wall cannot be.
     """
-    _, solved, _ = solved_in_wall(openings, around)
-    wall = facts_of(around.document()).wall
-    strip = plate_of(lay_out(solved, wall), wall)
+    layout, solved, wall = laid_in_wall(openings, around)
+    strip = plate_of(layout, wall)
     if strip is None:
         return None
     words = of_wall(words, steel=wall.steel)

@@ -193,6 +193,13 @@ def solved_in_wall(
     return kept, solved, refused
 
 
+def laid_in_wall(openings: Sequence[WallOpening], around: SharedTexts) -> tuple[Layout, list[Solved], Wall]:
+    """Lay a wall out as its page has it: the layout, its openings by its indices, its facts. Raises Refused when the wall itself cannot be."""
+    _, solved, _ = solved_in_wall(openings, around)
+    wall = facts_of(around.document()).wall
+    return lay_out(solved, wall), solved, wall
+
+
 def wall_out(openings: Sequence[WallOpening], around: SharedTexts, tape: Tape, words: Words) -> WallOut:
     """Lay out a wall. Raises Refused when the wall itself cannot be."""
     blank = around.document()

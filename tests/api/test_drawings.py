@@ -1,0 +1,91 @@
+"""Drawings as DXF: every line ends where the shape it is of does, nothing is wrong with the file."""
+
+import io
+from collections import Counter
+
+import ezdxf
+import pytest
+
+from helpers import PLAIN, all_jobs
+from jambo.core.solve import solve
+from jambo.demo.jobs import documents
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import parse
+from jambo.views.paper.dxf import opening_dxf
+
+
+def read(text):
+    document = ezdxf.read(io.StringIO(text))
+    assert document.audit().errors == []
+    return document
+
+
+def boxes(document):
+    """The rectangles of a drawing by layer, blocks opened: as the corners they reach from and to."""
+    found = Counter()
+    for one in document.modelspace():
+        for line in one.virtual_entities() if one.dxftype() == "INSERT" else [one]:
+            if line.dxftype() == "LWPOLYLINE":
+                corners = [*line.get_points("xy")]
+                low, high = map(min, zip(*corners, strict=True)), map(max, zip(*corners, strict=True))
+                assert line.closed
+                found[one.dxf.layer, *(round(at, 9) for at in (*low, *high))] += 1
+    return found
+
+
+@pytest.mark.parametrize("doc", documents(), ids=lambda d: d["opening"]["mark"])
+def test_an_openings_lines_end_where_its_shapes_do(doc):
+    facts = facts_of(parse(Document, doc))
+    result = solve(facts.opening, facts.wall, facts.rules)
+    document = read(opening_dxf(facts, result, facts.tape, "north_america", doc["unit"]))
+    assert document.units == (ezdxf.units.IN if doc["unit"] == "in" else ezdxf.units.MM)
+    unit = doc["unit"]
+
+    def number(length):
+        return round(float(length.in_inches() if unit == "in" else length.in_mm()), 9)
+
+    wanted = Counter((s.part, *map(number, (s.x0, s.y0, s.x1, s.y1))) for s in result.shapes)
+    drawn = boxes(document)
+    assert {key: count for key, count in drawn.items() if " " not in key[0]} == wanted
+    plans = [outline for drawing in result.drawings for outline in drawing.outlines]
+    assert sum(count for key, count in drawn.items() if " " in key[0]) == len(plans)
+    texts = [one.dxf.text for one in document.modelspace().query("TEXT")]
+    assert sum("RO" in text or "rough opening" in text.lower() for text in texts) or not result.pole
+    several = [
+        key for key, count in Counter((s.part, s.x1 - s.x0, s.y1 - s.y0) for s in result.shapes).items() if count > 1
+    ]
+    named = [name for name in (b.name for b in document.blocks) if not name.startswith(("*", "_"))]
+    assert bool(several) == any(" x " in name for name in named)
+
+
+def test_a_wall_is_drawn_with_all_its_openings(client, job):
+    body = {"wall": PLAIN["wall"], "opening": PLAIN["opening"]}
+    opening = client.post(f"/api/jobs/{job}/openings", json=body).json()["id"]
+    wall = client.get(f"/api/openings/{opening}").json()["wall"]["id"]
+    answer = client.get(f"/api/walls/{wall}/drawing.dxf")
+    document = read(answer.text)
+    laid = client.post(f"/api/walls/{wall}/layout", json={}).json()["layout"]
+    wanted = Counter((s["part"], *(round(s[at] / 25.4, 6) for at in ("x0", "y0", "x1", "y1"))) for s in laid["shapes"])
+    assert Counter((layer, *(round(v, 6) for v in box)) for layer, *box in boxes(document).elements()) == wanted
+    texts = {one.dxf.text for one in document.modelspace().query("TEXT")}
+    assert {mark["read"]["text"] for mark in laid["marks"]} <= texts
+    assert client.get(f"/api/openings/{opening}/drawing.dxf").headers["content-type"].startswith("image/vnd.dxf")
+
+
+def test_every_wall_of_the_demo_is_sound(client):
+    for job in sorted(j["id"] for j in all_jobs(client))[:3]:
+        for wall in client.get(f"/api/jobs/{job}").json()["walls"]:
+            laid = client.post(f"/api/walls/{wall['id']}/layout", json={}).json()["layout"]
+            answer = client.get(f"/api/walls/{wall['id']}/drawing.dxf")
+            assert (answer.status_code == 200) == bool(laid["shapes"])
+            if laid["shapes"]:
+                read(answer.text)
+
+
+def test_what_cannot_be_drawn_is_said(client, job):
+    bare = client.post(f"/api/jobs/{job}/walls", json={}).json()["id"]
+    assert client.get(f"/api/walls/{bare}/drawing.dxf").status_code == 422
+    empty = client.post(f"/api/jobs/{job}/openings", json={}).json()["id"]
+    answer = client.get(f"/api/openings/{empty}/drawing.dxf")
+    assert (answer.status_code, "nothing to draw yet" in answer.text) == (422, True)
