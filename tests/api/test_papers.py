@@ -148,7 +148,6 @@ def test_a_name_in_any_script_is_printed_and_named(client, job):
 @pytest.mark.parametrize(
     ("params", "status", "says"),
     [
-        ({}, 422, "there is nothing to draw yet"),
         ({"openings": 10**9}, 422, "is none of this job"),
         ({"walls": 10**9}, 422, "is none of this job"),
         ({"openings": 1, "of": "rope"}, 422, "pole"),
@@ -158,3 +157,9 @@ def test_what_cannot_be_drawn_is_said(client, job, params, status, says):
     answer = client.get(f"/api/jobs/{job}/strips.pdf", params=params)
     assert answer.status_code == status
     assert says in answer.text
+
+
+def test_a_page_without_strips_says_so(client, job):
+    strips, (page,) = asked(client, job)
+    assert strips == []
+    assert "there is nothing to draw yet" in page.extract_text()

@@ -99,15 +99,11 @@ def _are_here(path: str, unknown: Collection[int]) -> None:
 
 
 def strips_on_paper(asked: StripsOut, paper: SheetName, made: datetime) -> bytes:
-    """Give strips as a PDF at full size. Raises Refused where there is nothing to draw.
+    """Give strips as a PDF at full size; where there is nothing to draw, a page that says so.
 
     Args:
         asked: as `strips` gives them; paper: the sheets; made: when, which stands on every sheet.
     """
-    if not asked["strips"]:
-        raise Refused(
-            [FieldError("strips", "there is nothing to draw yet", "openings or walls whose figures are known")]
-        )
     return strips_pdf(asked["strips"], Sheet.named(paper), asked["job"], f"{made:%-d %b %Y %H:%M}")
 
 

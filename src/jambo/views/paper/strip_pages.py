@@ -22,6 +22,7 @@ COLUMN, MARK, TEXT = 61.0, 12.0, 15.0  # a strip's width; how far its marks run;
 BAR, BAR_IN = 100.0, 101.6  # what the tape is laid on: 100 mm, 4 in
 LINE = 4.3  # from one line of words to the next
 FIGURES, NAMES = 11, 9  # points
+NOTHING = 100.0  # the height of a page that has nothing on it
 END = 4.0  # paper beyond a strip's ends
 
 
@@ -68,7 +69,7 @@ def strips_pdf(strips: Sequence[PaperStrip], sheet: Sheet, job: str, made: str) 
     """Give strips as a PDF.
 
     Args:
-        strips: what is drawn, at least one; sheet: the paper; job: what it is called; made: when, as it is to be read.
+        strips: what is drawn; sheet: the paper; job: what it is called; made: when, as it is to be read.
     """
     pdf = FPDF(unit="mm", format=(sheet.width, sheet.height))
     pdf.set_auto_page_break(False)
@@ -78,6 +79,11 @@ def strips_pdf(strips: Sequence[PaperStrip], sheet: Sheet, job: str, made: str) 
     pdf.set_title(f"{job}: strips")
     shaped(pdf, " ".join([job, made, *(_texts(strips))]))
     laid = [(run, tile, i, of) for run in runs(strips, sheet) for i, tile, of in _parted(run, sheet)]
+    if not laid:
+        pdf.add_page(format=(sheet.width, min(sheet.height, NOTHING)))
+        pdf.set_font(NAME, size=FIGURES)
+        pdf.set_xy(MARGIN, MARGIN)
+        pdf.cell(text=f"{job}, {made}: there is nothing to draw yet.")
     for page, (run, tile, i, of) in enumerate(laid, 1):
         height = tile.high - tile.low + 2 * MARGIN + HEAD if sheet.roll else sheet.height
         pdf.add_page(format=(sheet.width, height))
