@@ -48,7 +48,10 @@ def job_file(db: Db, job_id: Id) -> FileResponse:
 @router.post(
     "/job-files",
     openapi_extra={
-        "requestBody": {"content": {ZIP: {"schema": {"type": "string", "format": "binary"}}}, "required": True}
+        "requestBody": {
+            "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}},
+            "required": True,
+        }
     },
 )
 def bring_in(
