@@ -180,6 +180,11 @@ def test_what_is_here_already_is_told_before_anything_is_kept(client, elsewhere,
     assert brought(elsewhere, data).json()["here"]["against"] == "removed"
 
 
+def _corrects(content, number):
+    first = json.loads(content.splitlines()[0])
+    return json.dumps(first | {"number": number, "corrects": 1}).encode() + b"\n"
+
+
 DEEP = b"[" * 90 + b"]" * 90
 HOSTILE = {
     "cut short": (lambda d: d[: len(d) * 2 // 3], "cannot be read as a job"),
@@ -200,6 +205,12 @@ HOSTILE = {
     "an opening that is none": (lambda d: rewritten(d, {"openings.jsonl": with_row(0, doc={"header": 5})}), "openings.jsonl, line 1: header"),
     "a picture that is none": (lambda d: rewritten(d, {"photographs/1.jpg": b"GIF89a"}), "photographs/1.jpg: it cannot be read as a picture"),
     "a picture too many": (lambda d: rewritten(d, {"photographs/9.jpg": picture()}), "the pictures in it are not those"),
+    "a version twice": (lambda d: rewritten(d, {"versions.jsonl": lambda r: r + r}), "has its versions out of their order"),
+    "a version missing": (lambda d: rewritten(d, {"versions.jsonl": b""}), "0 of its 1 versions are in it"),
+    "a month 13": (lambda d: rewritten(d, {"versions.jsonl": with_row(0, at="2026-13-01T00:00:00Z")}), "month must be in 1..12"),
+    "a year 0": (lambda d: rewritten(d, {"record.jsonl": with_row(0, at="0000-01-01T00:00:00Z")}), "year 0 is out of range"),
+    "a reading corrected twice": (lambda d: rewritten(d, {"readings.jsonl": lambda r: r + _corrects(r, 2) + _corrects(r, 3)}), "reading 1 is corrected twice"),
+    "a manifest of 20 MB": (lambda d: rewritten(d, {}, {"name": "x" * 20_000_000}), "jambo-job.json is larger than it can be"),
     "a bomb": (lambda d: rewritten(d, {"walls.jsonl": b" " * 210_000_000}), "larger than a job can be"),
 }  # fmt: skip
 
@@ -211,6 +222,8 @@ def sound(local):
         job = client.post("/api/jobs", json={"name": "Test job"}).json()["id"]
         body = {"wall": PLAIN["wall"], "opening": PLAIN["opening"]}
         opening = client.post(f"/api/jobs/{job}/openings", json=body).json()["id"]
+        reading = {"reading": {"place": "width_foot", "value": "32 1/4"}}
+        client.post(f"/api/openings/{opening}/readings", json=reading).raise_for_status()
         step = client.post("/api/solve", json=PLAIN).json()["steps"][0]["key"]
         made = client.post(f"/api/openings/{opening}/photos", content=picture(), params={"step": step})
         assert made.status_code == 201, made.text
@@ -274,13 +287,16 @@ def test_a_file_made_while_eight_write_is_of_one_moment(client, local, job):
     for writer in writers:
         writer.start()
     try:
-        files = [taken(client, job) for _ in range(6)]
+        files = {}  # by how long the record was: until it was seen to grow four times
+        while len(files) < 5 and any(writer.is_alive() for writer in writers):
+            data = taken(client, job)
+            files[len(rows(data, "record.jsonl"))] = data
     finally:
         over.set()
         for writer in writers:
             writer.join()
-    assert len({len(rows(data, "record.jsonl")) for data in files}) > 1  # they did write meanwhile
-    for data in files:
+    assert len(files) == 5
+    for data in files.values():
         job_file.read(BytesIO(data))
         versions, lines = rows(data, "versions.jsonl"), rows(data, "record.jsonl")
         for opening in rows(data, "openings.jsonl"):

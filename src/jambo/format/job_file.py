@@ -11,12 +11,14 @@ import hashlib
 import json
 import re
 import zipfile
+from collections import Counter
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
+from datetime import datetime
 from typing import IO, Annotated, Any, Literal, TypeGuard, TypeVar
 
 import orjson
-from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 
 from jambo.core.job.record import NUMBERED, REFERENCES
 from jambo.format import picture
@@ -33,7 +35,18 @@ MOST_DEEP = 60  # of lists and objects in each other; a document has ten
 _PICTURE = re.compile(r"photographs/([1-9]\d{0,8})(-small)?\.jpg")
 
 Number = Annotated[int, Field(ge=1, le=10**9, description="A number of the file's own, from one up.")]
-Moment = Annotated[str, Field(pattern=r"^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{6})?Z$", description="In UTC.")]
+
+
+def _is_moment(said: str) -> str:
+    datetime.fromisoformat(said.removesuffix("Z"))  # there is no 13th month and no year 0
+    return said
+
+
+Moment = Annotated[
+    str,
+    AfterValidator(_is_moment),
+    Field(pattern=r"^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{6})?Z$", description="In UTC."),
+]
 Who = Annotated[str, Field(max_length=80)]
 
 
@@ -316,6 +329,7 @@ def read(file: IO[bytes]) -> Reader:
         _documents(JOB, Job, job.doc)
         counts = {name: _read_rows(archive, name, of) for name, of in ROWS.items()}
         _references(archive, counts)
+        _versions(archive)
         _pictures(archive, manifest, counts["photographs.jsonl"])
     except JobFileProblem:
         raise
@@ -337,6 +351,9 @@ def _manifest(archive: zipfile.ZipFile) -> Manifest:
     infos = archive.infolist()
     if sum(info.file_size for info in infos) > MOST_BYTES or any(info.file_size > MOST_MEMBER for info in infos):
         raise JobFileProblem("unpacked it is larger than a job can be")
+    for name in (MANIFEST, JOB):
+        if any(info.filename == name and info.file_size > MOST_ROW for info in infos):
+            raise JobFileProblem(f"{name} is larger than it can be")
     if MANIFEST not in archive.namelist():
         raise JobFileProblem(f"{MANIFEST} is not in it: it is cut short, or no job of Jambo")
     said = _json(MANIFEST, archive.read(MANIFEST))
@@ -430,23 +447,39 @@ def _references(archive: zipfile.ZipFile, counts: Mapping[str, int]) -> None:
     """What a row names must be in the file, and of what came before it where it is of its own kind."""
     most = {kind: counts[name] for name, kind in NUMBERS.items()}
     for name, named in NAMES.items():
-        with archive.open(name) as member:
-            for n, line in enumerate(member, 1):
-                row = orjson.loads(line)
-                for field, kind in named.items():
-                    limit = n - 1 if NUMBERS.get(name) == kind else most[kind]
-                    if row[field] is not None and row[field] > limit:
-                        raise JobFileProblem(f"{name}, line {n}: {field} {row[field]} is not in it")
+        for n, row in enumerate(_loaded(archive, name), 1):
+            for field, kind in named.items():
+                limit = n - 1 if NUMBERS.get(name) == kind else most[kind]
+                if row[field] is not None and row[field] > limit:
+                    raise JobFileProblem(f"{name}, line {n}: {field} {row[field]} is not in it")
+
+
+def _versions(archive: zipfile.ZipFile) -> None:
+    """Every opening has each of its versions once, in their order, up to the one it shows; a reading is corrected once."""
+    count: Counter[int] = Counter()
+    for n, row in enumerate(_loaded(archive, "versions.jsonl"), 1):
+        count[row["opening"]] += 1
+        if row["version"] != count[row["opening"]]:
+            raise JobFileProblem(
+                f"versions.jsonl, line {n}: opening {row['opening']} has its versions out of their order"
+            )
+    for n, row in enumerate(_loaded(archive, "openings.jsonl"), 1):
+        if row["version"] != count[n]:
+            raise JobFileProblem(f"openings.jsonl, line {n}: {count[n]} of its {row['version']} versions are in it")
+    corrected = Counter(row["corrects"] for row in _loaded(archive, "readings.jsonl") if row["corrects"] is not None)
+    if twice := next((number for number, times in corrected.items() if times > 1), None):
+        raise JobFileProblem(f"readings.jsonl: reading {twice} is corrected twice")
+
+
+def _loaded(archive: zipfile.ZipFile, name: str) -> Iterator[Any]:
+    with archive.open(name) as member:
+        yield from map(orjson.loads, member)
 
 
 def _pictures(archive: zipfile.ZipFile, manifest: Manifest, count: int) -> None:
     """Every photograph that was not erased is there, and can be looked at; there are no others."""
-    wanted = set()
-    with archive.open("photographs.jsonl") as member:
-        for line in member:
-            row = orjson.loads(line)
-            if not row["erased"]:
-                wanted |= {picture_name(row["number"], small=small) for small in (False, True)}
+    there = (row["number"] for row in _loaded(archive, "photographs.jsonl") if not row["erased"])
+    wanted = {picture_name(number, small=small) for number in there for small in (False, True)}
     if wanted != {name for name in manifest.members if _PICTURE.fullmatch(name)}:
         raise JobFileProblem(f"the pictures in it are not those of its {count} photographs")
     for name in sorted(wanted):
