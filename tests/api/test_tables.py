@@ -12,7 +12,7 @@ import pytest
 from helpers import PLAIN, all_jobs, inch
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Tape
-from jambo.format.table_out import Column, Shown, Table, as_csv, as_workbook
+from jambo.format.table_out import Column, LengthCell, Table, as_csv, as_workbook
 from jambo.jobs.tables import TableName
 
 NAMES = get_args(TableName)
@@ -32,7 +32,7 @@ def test_a_length_is_read_exact_and_in_its_unit():
     """13/32 reads 7/16 to the nearest sixteenth and is 0.40625; 2100.4 mm reads 2100 and is that."""
     when = datetime(2026, 12, 1, 7, 30)
     rows = [
-        ["stud", Shown.of(inch("13/32"), Tape.of("in")), 3, when],
+        ["stud", LengthCell.of(inch("13/32"), Tape.of("in")), 3, when],
         ["=1+1", None, None, None],
     ]
     page = sheet(as_workbook(table(*rows)))
@@ -48,7 +48,7 @@ def test_a_length_is_read_exact_and_in_its_unit():
         "stud,7/16 in,0.40625,in,3,2026-12-01 07:30:00",
         "'=1+1,,,,,",
     ]  # fmt: skip
-    mm = sheet(as_workbook(table(["rail", Shown.of(Length.mm("2100.4"), Tape.of("mm")), 1, None], unit="mm")))
+    mm = sheet(as_workbook(table(["rail", LengthCell.of(Length.mm("2100.4"), Tape.of("mm")), 1, None], unit="mm")))
     assert [c.value for c in mm[2]][1:4] == ["2100 mm", 2100.4, "mm"]
 
 

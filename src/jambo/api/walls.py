@@ -7,10 +7,10 @@ from pydantic import BaseModel, Field
 
 from jambo.api.shared import Based, BasedOn, Db, Id, Route, ShownQuery, SomeId, Straight, Who
 from jambo.format.document import Position, Wall
-from jambo.jobs import strips, walls
+from jambo.jobs import wall_strips, walls
 from jambo.jobs.kept import KeptWall, NewId
 from jambo.jobs.shown import Shown
-from jambo.jobs.strips import StripsOut
+from jambo.jobs.wall_strips import WallStripsOut
 from jambo.jobs.walls import WallPage
 
 router = APIRouter(prefix="/api", tags=["walls"], route_class=Route)
@@ -37,9 +37,9 @@ def new_wall(db: Db, job_id: Id, wall: Wall, who: Who) -> NewId:
 
 
 @router.get("/jobs/{job_id}/walls")
-def walls_of_job(db: Db, job_id: Id, shown: ShownQuery) -> StripsOut:
+def walls_of_job(db: Db, job_id: Id, shown: ShownQuery) -> WallStripsOut:
     """Give all walls of a job with what stands in them, each opening by its place from the left end."""
-    return strips.strips(db, job_id, shown)
+    return wall_strips.strips(db, job_id, shown)
 
 
 @router.put("/walls/{wall_id}", response_model_exclude_unset=True)

@@ -11,7 +11,6 @@ from typing import Literal, get_args
 from jambo.core import rules as house
 from jambo.core.facts.opening import Opening
 from jambo.core.facts.wall import Wall
-from jambo.core.framing.pole import PoleGroup
 from jambo.core.frozen import dataclass
 from jambo.core.kinds.pocket.facts import kit_of, split_studs
 from jambo.core.quantities import names
@@ -52,7 +51,7 @@ class StripMark:
         at: how far from the strip's zero; what it reads there.
         figure: what names it, or `label` where none does: words with the crew's terms in braces.
         past: how much what stands there takes of the strip, beyond the line (positive) or before it (negative); crossed there.
-        group: what it belongs to, on a pole; hole: it is drilled or lands on a hole.
+        hole: it is drilled or lands on a hole.
         number: of its kind, where several have one name; whose: by index, the opening of a wall it belongs to.
     """
 
@@ -60,7 +59,6 @@ class StripMark:
     figure: FigureName | None = None
     label: str = ""
     past: Length = ZERO
-    group: PoleGroup | None = None
     hole: bool = False
     number: int | None = None
     whose: int | None = None
@@ -157,8 +155,7 @@ def _pole(result: Result, rules: HouseRules) -> Strip | None:
     long = -rules.value(house.HINGE_LENGTH)
     hinge = names.HINGE_HEIGHT
     heights = [
-        StripMark(m.figure.value, n := m.figure.name, past=long if n.family is hinge else ZERO, group=m.group)
-        for m in result.pole
+        StripMark(m.figure.value, n := m.figure.name, past=long if n.family is hinge else ZERO) for m in result.pole
     ]
     return _strip("pole", [*heights, *_named(result.figures, names.LEVEL_LINE)])
 

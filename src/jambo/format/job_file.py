@@ -20,7 +20,7 @@ from typing import IO, Annotated, Any, Literal, TypeGuard, TypeVar
 import orjson
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 
-from jambo.core.job.record import NUMBERED, REFERENCES
+from jambo.core.job.record import REFERENCES, RefKind
 from jambo.format import picture
 from jambo.format.document import Job, Opening, Wall
 from jambo.format.problems import FieldError, Refused, parse
@@ -165,10 +165,10 @@ ROWS: dict[str, type[_Row]] = {
 }
 JOB = "job.json"
 # The kind of thing each member numbers, and what its rows name by number: field -> kind
-NUMBERS: dict[str, NUMBERED] = {
+NUMBERS: dict[str, RefKind] = {
     "walls.jsonl": "wall", "openings.jsonl": "opening", "readings.jsonl": "reading", "record.jsonl": "line", "photographs.jsonl": "photo",
 }  # fmt: skip
-NAMES: dict[str, dict[str, NUMBERED]] = {
+ROW_REFERENCES: dict[str, dict[str, RefKind]] = {
     "openings.jsonl": {"wall": "wall"},
     "versions.jsonl": {"opening": "opening"},
     "readings.jsonl": {"opening": "opening", "corrects": "reading"},
@@ -218,7 +218,7 @@ def picture_name(number: int, *, small: bool) -> str:
     return f"photographs/{number}{'-small' if small else ''}.jpg"
 
 
-def renumbered(what: str, detail: Any, numbers: Mapping[NUMBERED, Mapping[int, int]]) -> Any:
+def renumbered(what: str, detail: Any, numbers: Mapping[RefKind, Mapping[int, int]]) -> Any:
     """Give what a line of the record holds with the things it names under other numbers; one that is not there any more is 0.
 
     Args:
@@ -446,7 +446,7 @@ def _read_rows(archive: zipfile.ZipFile, name: str, of: type[_Row]) -> int:
 def _references(archive: zipfile.ZipFile, counts: Mapping[str, int]) -> None:
     """What a row names must be in the file, and of what came before it where it is of its own kind."""
     most = {kind: counts[name] for name, kind in NUMBERS.items()}
-    for name, named in NAMES.items():
+    for name, named in ROW_REFERENCES.items():
         for n, row in enumerate(_loaded(archive, name), 1):
             for field, kind in named.items():
                 limit = n - 1 if NUMBERS.get(name) == kind else most[kind]

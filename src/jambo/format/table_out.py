@@ -36,19 +36,19 @@ class Column:
 
 
 @dataclass(frozen=True)
-class Shown:
+class LengthCell:
     """A length in a table: as it is read, and what it is exactly."""
 
     text: str
     value: Length
 
     @classmethod
-    def of(cls, value: Length | None, tape: Tape, rounding: Rounding = "nearest") -> Shown | None:
+    def of(cls, value: Length | None, tape: Tape, rounding: Rounding = "nearest") -> LengthCell | None:
         """A length on a tape; None where there is none."""
         return cls(show(value, tape, rounding).text, value) if value is not None else None
 
 
-Cell = str | int | float | datetime | Shown | None
+Cell = str | int | float | datetime | LengthCell | None
 
 
 @dataclass(frozen=True)
@@ -73,12 +73,12 @@ class Table:
                 if column.length:
                     cells += self._length(cell)
                 else:
-                    assert not isinstance(cell, Shown)
+                    assert not isinstance(cell, LengthCell)
                     cells.append(cell)
             yield cells
 
     def _length(self, cell: Cell) -> list[str | int | float | datetime | None]:
-        if not isinstance(cell, Shown):
+        if not isinstance(cell, LengthCell):
             return [str(cell) if cell is not None else None, None, None]
         exact = cell.value.in_inches() if self.unit == "in" else cell.value.in_mm()
         return [cell.text, int(exact) if exact.denominator == 1 else float(exact), self.unit]

@@ -102,12 +102,12 @@ def _keep(t: Transaction, reader: Reader, here: HereOut, how: How) -> int:
         store.have_job_as(t, job_id, reader)
     else:
         job_id = store.new_job(t, reader, None if here["against"] != "none" else reader.manifest.identity)
-    store.Putting(t, job_id, reader).put()
+    store.Importer(t, job_id, reader).put()
     return job_id
 
 
 def _here(t: Transaction, reader: Reader, *, lock: bool) -> HereOut:
-    known = store.identities(t, reader.manifest.identity)
+    known = store.same_job(t, reader.manifest.identity)
     if known is None:
         return {"against": "none", "job": None, "name": None, "adds": {}}
     if known["removed_at"] is not None:

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from datetime import datetime
 from typing import Any
 
-from jambo.core.job.record import NUMBERED, REFERENCES
+from jambo.core.job.record import REFERENCES, RefKind
 from jambo.format.job_file import (
     CuttingPlanRow,
     LineRow,
@@ -24,8 +24,8 @@ from jambo.store.kept import write_json
 
 AT_ONCE = 200  # rows inserted with one statement
 
-Numbers = dict[NUMBERED, dict[int, int]]
-_IDS: dict[NUMBERED, str] = {
+Numbers = dict[RefKind, dict[int, int]]
+_IDS: dict[RefKind, str] = {
     "wall": "SELECT id FROM wall WHERE job_id = %s ORDER BY id",
     "opening": "SELECT id FROM opening WHERE job_id = %s ORDER BY id",
     "reading": "SELECT r.id FROM reading r JOIN opening o ON o.id = r.opening_id WHERE o.job_id = %s ORDER BY r.id",
@@ -34,12 +34,12 @@ _IDS: dict[NUMBERED, str] = {
 }
 
 
-def identities(t: Transaction, identity: str) -> Row | None:
+def same_job(t: Transaction, identity: str) -> Row | None:
     """The job that is the same wherever it was carried, on the board or off it: its row with its document as kept; None where none is."""
     return t.row("SELECT id, identity, removed_at FROM job WHERE identity = %s", [identity])
 
 
-def ids(t: Transaction, job_id: int) -> dict[NUMBERED, list[int]]:
+def ids(t: Transaction, job_id: int) -> dict[RefKind, list[int]]:
     """What of a job is numbered, by kind, in the order it came to be."""
     return {kind: [row["id"] for row in t.rows(sql, [job_id])] for kind, sql in _IDS.items()}
 
@@ -155,11 +155,11 @@ def _plans(t: Transaction, job_id: int, numbers: Numbers) -> Iterator[Row]:
         yield {**row, "seen": numbers["line"].get(row["seen"], 0), "plan": _doc(row["plan"])}
 
 
-def _of(numbers: Numbers, kind: NUMBERED, id_: int | None) -> int | None:
+def _of(numbers: Numbers, kind: RefKind, id_: int | None) -> int | None:
     return numbers[kind][id_] if id_ is not None else None
 
 
-class Putting:
+class Importer:
     """A file's rows being put into a job: `numbers` are the file's, and what each is here. What is here already is left as it is."""
 
     def __init__(self, t: Transaction, job_id: int, file: Reader) -> None:
@@ -274,7 +274,7 @@ class Putting:
     def _photo(self, row: PhotoRow | None) -> None:
         if row is None or row.number in self.numbers["photo"]:
             return
-        named: list[tuple[NUMBERED, int | None]] = [
+        named: list[tuple[RefKind, int | None]] = [
             ("opening", row.opening),
             ("reading", row.reading),
             ("line", row.line),

@@ -15,7 +15,7 @@ from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.rules import RULES, HouseRules
 from jambo.core.words.lists import Region
 from jambo.format.document import Document
-from jambo.format.table_out import Cell, Column, Shown, Table
+from jambo.format.table_out import Cell, Column, LengthCell, Table
 from jambo.views.job.lists import gathered, in_order, told_marks
 from jambo.views.job.whole_job import Listed
 from jambo.views.material.buying import BuyingOut, OrderOut
@@ -28,7 +28,14 @@ def cut_table(
     """The pieces of a job as its Lists page has them, a length of a stock a row."""
     found = gathered(openings, walls, tape, words)
     rows: list[list[Cell]] = [
-        [section, made_of, name, sum(marks.values()), Shown.of(length, tape, rounding), ", ".join(told_marks(marks))]
+        [
+            section,
+            made_of,
+            name,
+            sum(marks.values()),
+            LengthCell.of(length, tape, rounding),
+            ", ".join(told_marks(marks)),
+        ]
         for section, made_of, pieces in in_order(found.cut)
         for (name, length, rounding), marks in pieces
     ]
@@ -67,10 +74,10 @@ def saw_table(cutting: JobCuttingOut, unit: Unit) -> Table:
     return Table("saw", columns, rows(), unit)
 
 
-def _length(text: str, exact: str, unit: Unit) -> Shown | str:
-    """A length that is written exactly in a unit."""
+def _length(text: str, exact: str, unit: Unit, kind: str = "stick") -> LengthCell | str:
+    """A length that is written exactly in a unit, of a kind (`quantities/limits.py`); as it is read alone where it is none."""
     with suppress(NotALength):
-        return Shown(text, read(exact, unit, "stick").length)
+        return LengthCell(text, read(exact, unit, kind).length)
     return text
 
 
@@ -144,7 +151,7 @@ def readings_table(readings: Iterable[tuple[str, Mapping[str, Any]]], unit: Unit
             counts = "no" if row["id"] in over else "yes"
             from_ = TAPED_FROM.get(doc.get("taped_from", "rough_floor"), "")
             yield [
-                mark, label(doc["place"], words), _read(str(doc["value"]), unit), str(doc.get("toward", "")), from_, counts, at, row["who"], row["instrument"],
+                mark, label(doc["place"], words), _length(str(doc["value"]), str(doc["value"]), unit, "position"), str(doc.get("toward", "")), from_, counts, at, row["who"], row["instrument"],
             ]  # fmt: skip
 
     columns = [
@@ -152,13 +159,6 @@ def readings_table(readings: Iterable[tuple[str, Mapping[str, Any]]], unit: Unit
         Column("when, UTC", 17), Column("who", 18), Column("instrument", 18),
     ]  # fmt: skip
     return Table("readings", columns, rows(), unit)
-
-
-def _read(text: str, unit: Unit) -> Shown | str:
-    """A reading as it was written, with its length where it is one."""
-    with suppress(NotALength):
-        return Shown(text, read(text, unit, "position").length)
-    return text
 
 
 def rules_table(rules: HouseRules, tape: Tape, words: Region) -> Table:
@@ -169,7 +169,14 @@ def rules_table(rules: HouseRules, tape: Tape, words: Region) -> Table:
             known = rules.known(rule)
             usual: Length = rule.default(rules.habit)
             who = {"crew": "the crew", "job": "this job"}.get(known.source.detail, "the default")
-            yield [rule.group, label(rule, words), Shown.of(known.value, tape), who, Shown.of(usual, tape), rule.why]
+            yield [
+                rule.group,
+                label(rule, words),
+                LengthCell.of(known.value, tape),
+                who,
+                LengthCell.of(usual, tape),
+                rule.why,
+            ]
 
     columns = [
         Column("about", 20), Column("rule", 40), Column("counts", 12, length=True), Column("by", 12), Column("default", 12, length=True), Column("why", 60),

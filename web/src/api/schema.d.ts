@@ -7615,23 +7615,16 @@ export interface components {
             read: string;
         };
         /**
-         * StripOut
-         * @description A wall as a strip: how long it is, None where nobody said, and its openings from the left; `problem` where it cannot be read.
+         * StripsOut
+         * @description The strips that were asked for, in walking order, then walls; `without` names openings and walls that have none yet.
          */
-        StripOut: {
-            /** Id */
-            id: number;
-            length: components["schemas"]["LengthOut"] | null;
-            /** Name */
-            name: string;
-            /** Openings */
-            openings: components["schemas"]["jambo__jobs__strips__GapOut"][];
-            /** Problem */
-            problem: string | null;
-            /** Storey */
-            storey: string;
-            /** Version */
-            version: number;
+        StripsOut: {
+            /** Job */
+            job: string;
+            /** Strips */
+            strips: components["schemas"]["PaperStrip"][];
+            /** Without */
+            without: string[];
         };
         /**
          * Stud
@@ -8672,6 +8665,33 @@ export interface components {
             y1: number;
         };
         /**
+         * WallStripOut
+         * @description A wall as a strip: how long it is, None where nobody said, and its openings from the left; `problem` where it cannot be read.
+         */
+        WallStripOut: {
+            /** Id */
+            id: number;
+            length: components["schemas"]["LengthOut"] | null;
+            /** Name */
+            name: string;
+            /** Openings */
+            openings: components["schemas"]["jambo__jobs__wall_strips__GapOut"][];
+            /** Problem */
+            problem: string | null;
+            /** Storey */
+            storey: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * WallStripsOut
+         * @description The walls of a job.
+         */
+        WallStripsOut: {
+            /** Walls */
+            walls: components["schemas"]["WallStripOut"][];
+        };
+        /**
          * WorkOut
          * @description An operation in the plan; `float` and `late` are working minutes, `minutes_are` says whose minutes they are, `others` who else is
          *     at it. `put_off` says that the crew put it off.
@@ -8748,22 +8768,10 @@ export interface components {
             size: string | null;
         };
         /**
-         * StripsOut
-         * @description The strips that were asked for, in walking order, then walls; `without` names openings and walls that have none yet.
-         */
-        jambo__jobs__papers__StripsOut: {
-            /** Job */
-            job: string;
-            /** Strips */
-            strips: components["schemas"]["PaperStrip"][];
-            /** Without */
-            without: string[];
-        };
-        /**
          * GapOut
          * @description An opening of a wall: its rough opening in millimetres from the left end, None where it has no place yet, and what stands in its way.
          */
-        jambo__jobs__strips__GapOut: {
+        jambo__jobs__wall_strips__GapOut: {
             /** High */
             high: number | null;
             /** Id */
@@ -8776,14 +8784,6 @@ export interface components {
             name: string;
             /** Stopped */
             stopped: boolean;
-        };
-        /**
-         * StripsOut
-         * @description The walls of a job.
-         */
-        jambo__jobs__strips__StripsOut: {
-            /** Walls */
-            walls: components["schemas"]["StripOut"][];
         };
         /**
          * FoundOut
@@ -16927,7 +16927,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["jambo__jobs__papers__StripsOut"];
+                    "application/json": components["schemas"]["StripsOut"];
                 };
             };
             /** @description Bad Request */
@@ -18219,7 +18219,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["jambo__jobs__strips__StripsOut"];
+                    "application/json": components["schemas"]["WallStripsOut"];
                 };
             };
             /** @description Bad Request */

@@ -5,7 +5,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
 import { Link, useNavigate, useParams } from "react-router";
 
-import { api, ask, type Strip } from "../api/client";
+import { api, ask, type WallStrip as Wall } from "../api/client";
 import { renew } from "../api/renew";
 import { JobBar } from "../app/JobBar";
 import { Unreadable } from "../app/Mend";
@@ -83,9 +83,9 @@ function useNewWall(job: number) {
 }
 
 /** How far a wall is known to go, in millimetres. */
-const reach = (wall: Strip) => wall.length?.mm ?? Math.max(0, ...wall.openings.map((one) => one.high ?? 0));
+const reach = (wall: Wall) => wall.length?.mm ?? Math.max(0, ...wall.openings.map((one) => one.high ?? 0));
 
-function WallStrip({ wall, longest }: { wall: Strip; longest: number }) {
+function WallStrip({ wall, longest }: { wall: Wall; longest: number }) {
   const name = wall.name || wallOf(wall.openings.map((one) => one.name));
   if (wall.problem)
     return (

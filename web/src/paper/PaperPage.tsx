@@ -117,13 +117,13 @@ function Strips({ id, job }: { id: number; job: JobPageData }) {
               PDF, {wanted.length === 1 ? "1 strip" : `${wanted.length} strips`}
             </a>
           )}
+          <p className="quiet">Print it at 100 %, then lay the tape on the bar of a sheet.</p>
           <Drawings
             of={[
               ...named("openings", job.openings, ({ mark }) => mark || "no mark", chosen.openings),
               ...named("walls", job.walls, ({ wall }) => wall.name || "no name", chosen.walls),
             ]}
           />
-          <p className="quiet">Print it at 100 %, then lay the tape on the bar of a sheet.</p>
         </div>
       </section>
       {strips.isError && <Problem error={strips.error} retry={() => void strips.refetch()} />}

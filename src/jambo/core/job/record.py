@@ -42,19 +42,19 @@ def _is_moment(text: str) -> bool:
 Text = Annotated[str, MaxLen(2000)]
 Written = Annotated[str, Predicate(_is_length)]
 Moment = Annotated[str, MaxLen(2000), Predicate(_is_moment)]
-NUMBERED = Literal["line", "opening", "wall", "reading", "photo"]  # what of a job is told apart by a number
+RefKind = Literal["line", "opening", "wall", "reading", "photo"]  # what of a job is told apart by a number
 
 
 @dataclass(frozen=True, slots=True)
-class Names:
+class RefersTo:
     """A field that names another thing of the job by its number."""
 
-    kind: NUMBERED
+    kind: RefKind
 
 
-LineId = Annotated[int, Ge(1), Le(2**63 - 1), Names("line")]
-OpeningId = Annotated[int, Ge(1), Le(2**63 - 1), Names("opening")]
-WallId = Annotated[int, Ge(1), Le(2**63 - 1), Names("wall")]
+LineId = Annotated[int, Ge(1), Le(2**63 - 1), RefersTo("line")]
+OpeningId = Annotated[int, Ge(1), Le(2**63 - 1), RefersTo("opening")]
+WallId = Annotated[int, Ge(1), Le(2**63 - 1), RefersTo("wall")]
 Count = Annotated[int, Ge(1), Le(10**9)]
 Minutes = Annotated[int, Ge(0), Le(10**7)]
 Ago = Annotated[int | float, Ge(0), Le(10**9)]
@@ -469,18 +469,18 @@ EVENTS: dict[str, tuple[type[Event], ...]] = {
 }  # fmt: skip
 
 
-def _named_in(of: Any, at: str = "") -> Iterator[tuple[str, NUMBERED]]:
+def _named_in(of: Any, at: str = "") -> Iterator[tuple[str, RefKind]]:
     """The fields of a type that name other things, by their path: `[]` stands for each of several."""
     for name, hint in get_type_hints(of, include_extras=True).items():
         path = f"{at}{name.rstrip('_')}"
         for part in (hint, *get_args(hint)):
-            yield from ((path, mark.kind) for mark in getattr(part, "__metadata__", ()) if isinstance(mark, Names))
+            yield from ((path, mark.kind) for mark in getattr(part, "__metadata__", ()) if isinstance(mark, RefersTo))
             if isinstance(part, type) and is_dataclass(part):
                 yield from _named_in(part, f"{path}[].")
 
 
 # What of a line names another thing of its job, by the word it is kept under: events by their fields, and lines that hold a document
-REFERENCES: dict[str, dict[str, NUMBERED]] = {
+REFERENCES: dict[str, dict[str, RefKind]] = {
     **{what: dict(named for of in kinds for named in _named_in(of)) for what, kinds in EVENTS.items()},
     **{f"wall {what}": {"wall": "wall"} for what in ("added", "changed", "removed", "restored")},
     "walking order": {"order[]": "opening"},

@@ -18,8 +18,8 @@ from ezdxf.filemanagement import new
 from ezdxf.layouts.layout import Modelspace
 
 from jambo.core.drawing import Drawing, Shape
-from jambo.core.framing.pole import pole_from
 from jambo.core.labels import label
+from jambo.core.quantities.figure import Figure
 from jambo.core.quantities.length import Length, size
 from jambo.core.quantities.tape import Tape, Unit, show
 from jambo.core.solve import Result
@@ -32,7 +32,7 @@ _APART = {"in": 12.0, "mm": 300.0}  # between the views, and from a view to its 
 
 
 @dataclass(frozen=True)
-class Said:
+class Caption:
     """A figure written beside a view: its text, the place it is of, and on which layer."""
 
     text: str
@@ -74,7 +74,7 @@ def wall_dxf(layout: Layout, tape: Tape, unit: Unit) -> str:
     for mark in layout.marks:
         at = in_unit(mark.at, unit)
         space.add_line((at, 0), (at, -_APART[unit] / 2), dxfattribs={"layer": _layer(document, "marks")})
-        _write(space, Said(show(mark.at, tape).text, at, -_APART[unit] / 2 - _TEXT[unit]), unit)
+        _write(space, Caption(show(mark.at, tape).text, at, -_APART[unit] / 2 - _TEXT[unit]), unit)
     return _text(document)
 
 
@@ -109,21 +109,18 @@ def _rectangles(document: DxfDrawing, space: Modelspace, shapes: Sequence[Shape]
         space.add_blockref(name, (x0, y0), dxfattribs=layer)
 
 
-def _heights(facts: Facts, result: Result, tape: Tape, words: Words, unit: Unit) -> Iterator[Said]:
+def _heights(facts: Facts, result: Result, tape: Tape, words: Words, unit: Unit) -> Iterator[Caption]:
     """The story pole, to the left of the elevation, and the marks on the plate under it."""
     left = min((in_unit(shape.x0, unit) for shape in result.shapes), default=0.0) - _APART[unit]
-    read_from, start = pole_from(result.figures, facts.heights)
     for mark in result.pole:
         figure = mark.figure
-        rounding = figure.name.rounding if read_from == "rough_floor" else "nearest"
-        read = show(size(figure.value - start), tape, rounding).text
-        under = " under" if figure.value < start else ""
-        yield Said(f"{read}{under}  {label(figure.name, words)}", left, in_unit(figure.value, unit), right=True)
+        read = show(figure.value, tape, figure.name.rounding).text
+        yield Caption(f"{read}  {label(figure.name, words)}", left, in_unit(figure.value, unit), right=True)
     sign = 1 if facts.opening.placing.measured_from == "left" else -1
     for one in result.plate.marks:
-        value = getattr(one.measure, "value", None)
-        if isinstance(value, Length) and one.measure.name in result.figures:
-            yield Said(show(value, tape).text, sign * in_unit(value, unit), -_APART[unit])
+        if isinstance(one.measure, Figure) and one.measure.name in result.figures:
+            at = one.measure.value
+            yield Caption(show(at, tape).text, sign * in_unit(at, unit), -_APART[unit])
 
 
 def _drawing(
@@ -147,11 +144,11 @@ def _drawing(
             space.add_line(ends[0], ends[1], dxfattribs={"layer": _layer(document, f"{drawing.name} dimensions")})
             (x0, y0), (x1, y1) = ends
             said = f"{show(size(value), tape, dim.figure.rounding).text}  {label(dim.figure, words)}"
-            _write(space, Said(said, (x0 + x1) / 2, (y0 + y1) / 2), unit)
+            _write(space, Caption(said, (x0 + x1) / 2, (y0 + y1) / 2), unit)
     return max(in_unit(x, unit) for x, _ in points) + by + _APART[unit]
 
 
-def _write(space: Modelspace, said: Said, unit: Unit) -> None:
+def _write(space: Modelspace, said: Caption, unit: Unit) -> None:
     text = space.add_text(re.sub(r"[\x00-\x1f]", " ", said.text), height=_TEXT[unit], dxfattribs={"layer": "figures"})
     align = TextEntityAlignment.MIDDLE_RIGHT if said.right else TextEntityAlignment.MIDDLE_CENTER
     text.set_placement((said.x, said.y), align=align)

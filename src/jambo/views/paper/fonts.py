@@ -23,7 +23,7 @@ _USUAL = frozenset(
 
 
 @cache
-def _light(face: Path) -> Path:
+def _subset(face: Path) -> Path:
     """A face with these characters alone, made once by each process: reading all of one takes longer than drawing a pole."""
     options = Options(
         layout_features=[],
@@ -53,7 +53,7 @@ def _has(face: Path) -> frozenset[int]:
     return frozenset(TTFont(face, lazy=True).getBestCmap()) if face.exists() else frozenset()
 
 
-def shaped(pdf: FPDF, texts: str) -> None:
+def add_fonts(pdf: FPDF, texts: str) -> None:
     """Give a file the type for these texts: faces that nothing in them needs are left out, for reading one takes longer than a page.
 
     Args:
@@ -67,7 +67,7 @@ def shaped(pdf: FPDF, texts: str) -> None:
         raise Refused([FieldError("paper", "the type for paper is not on the server", wanted)])
     written = frozenset(map(ord, texts))
     for style, face in FACES.items():
-        pdf.add_font(NAME, style, _light(face) if written <= _USUAL else face)
+        pdf.add_font(NAME, style, _subset(face) if written <= _USUAL else face)
     lacking = written - _has(FACES[""]) - {10}
     others = []
     for face in OTHERS:

@@ -13,7 +13,7 @@ from typing import cast
 
 from fpdf import FPDF, ViewerPreferences
 
-from jambo.views.paper.fonts import NAME, shaped
+from jambo.views.paper.fonts import NAME, add_fonts
 from jambo.views.paper.spread import spread
 from jambo.views.paper.strips import PaperStrip, StripMarkOut
 from jambo.views.paper.tiles import HEAD, MARGIN, Sheet, Tile, tiles
@@ -77,7 +77,7 @@ def strips_pdf(strips: Sequence[PaperStrip], sheet: Sheet, job: str, made: str) 
     pdf.c_margin = 0
     pdf.viewer_preferences = ViewerPreferences(print_scaling="None")
     pdf.set_title(f"{job}: strips")
-    shaped(pdf, " ".join([job, made, *(_texts(strips))]))
+    add_fonts(pdf, " ".join([job, made, *(_texts(strips))]))
     laid = [(run, tile, i, of) for run in runs(strips, sheet) for i, tile, of in _parted(run, sheet)]
     if not laid:
         pdf.add_page(format=(sheet.width, min(sheet.height, NOTHING)))

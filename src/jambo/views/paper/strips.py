@@ -6,10 +6,9 @@ from collections.abc import Iterator, Sequence
 
 from typing_extensions import TypedDict
 
-from jambo.core.framing.pole import pole_from
 from jambo.core.labels import label
 from jambo.core.quantities import names
-from jambo.core.quantities.length import ZERO, Length, size
+from jambo.core.quantities.length import ZERO, size
 from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.tape import Rounding, Tape, show
 from jambo.core.solve import Result
@@ -73,10 +72,8 @@ def strips_of_opening(
         tape, words: it is shown in.
     """
     words = facts.worded(words)
-    read_from, start = pole_from(result.figures, facts.heights)
     for strip in strips_of(result, facts.opening, facts.rules):
-        from_floor = strip.of != "pole" or read_from == "rough_floor"
-        out = _out(strip, tape, words, name, ZERO if from_floor else start, "" if from_floor else "nearest")
+        out = _out(strip, tape, words, name)
         level = result.figures.value(names.LEVEL_LINE) if strip.of == "pole" else None
         yield {**out, "opening": opening_id, "storey": storey, "level": in_mm(level) if level is not None else None}
 
@@ -107,17 +104,15 @@ def strip_of_wall(
     return out
 
 
-def _out(
-    strip: Strip, tape: Tape, words: Words, whose: str, start: Length = ZERO, rounding: Rounding | str = ""
-) -> PaperStrip:
+def _out(strip: Strip, tape: Tape, words: Words, whose: str) -> PaperStrip:
     def one(mark: StripMark, beside: float) -> StripMarkOut:
-        own: Rounding = mark.figure.rounding if mark.figure is not None and strip.of == "pole" else "nearest"
-        at = mark.at - start
-        shown = show(size(at), tape, "nearest" if rounding else own).text
+        # a height of the pole is what a piece is cut to; along everything else one marks
+        rounding: Rounding = mark.figure.rounding if mark.figure is not None and strip.of == "pole" else "nearest"
+        shown = show(size(mark.at), tape, rounding).text
         return {
             "at": in_mm(mark.at),
             "beside": beside,
-            "read": f"{shown} under" if start != ZERO and at < ZERO else f"−{shown}" if at < ZERO else shown,
+            "read": f"−{shown}" if mark.at < ZERO else shown,
             "name": label(mark.figure, words) if mark.figure is not None else fill(mark.label, words),
             "past": in_mm(mark.past),
             "hole": mark.hole,

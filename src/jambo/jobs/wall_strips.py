@@ -30,7 +30,7 @@ class GapOut(TypedDict):
     lacks: bool
 
 
-class StripOut(TypedDict):
+class WallStripOut(TypedDict):
     """A wall as a strip: how long it is, None where nobody said, and its openings from the left; `problem` where it cannot be read."""
 
     id: int
@@ -42,13 +42,13 @@ class StripOut(TypedDict):
     openings: list[GapOut]
 
 
-class StripsOut(TypedDict):
+class WallStripsOut(TypedDict):
     """The walls of a job."""
 
-    walls: list[StripOut]
+    walls: list[WallStripOut]
 
 
-def strips(db: Database, job_id: int, shown: Shown) -> StripsOut:
+def strips(db: Database, job_id: int, shown: Shown) -> WallStripsOut:
     """Give all walls of a job with their openings. Raises NotFound."""
     with db.transaction() as t:
         row = store.job(t, job_id)
@@ -66,7 +66,7 @@ def strips(db: Database, job_id: int, shown: Shown) -> StripsOut:
             }
         )  # fmt: skip
     around = compact({"crew": board.crew["doc"], "job": job.get("rules", {})}), compact(job.get("floors", [])), "{}"
-    found: list[StripOut] = []
+    found: list[WallStripOut] = []
     for wall in walls:
         doc, problem = wall["doc"], wall.get("problem")
         length = None
