@@ -48,8 +48,8 @@ def test_a_change_is_told_in_every_process_and_its_writer_knows_it_by_its_line(
     line = int(rename(client, opening, "Pantry").headers["x-jambo-wrote"])
     for ear in ears:
         while (told := ear.next("change"))["line"] != line:
-            assert told["line"] < line  # what the job was made by, a moment before
-        assert told == {"line": line, "job": job, "opening": opening, "what": "changed", "who": "Bo"}
+            assert told["line"] < line and told["before"]  # what the job was made by, a moment before
+        assert told == {"line": line, "job": job, "opening": opening, "what": "changed", "who": "Bo", "before": False}
 
 
 def test_readings_ticks_and_the_job_itself_are_told_too_and_nothing_of_another_job(local, listen, client, job, opening):

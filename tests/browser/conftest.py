@@ -25,7 +25,7 @@ def profile(playwright, local):
     with one_profile(
         playwright, base_url=local.url, viewport=size, reduced_motion="reduce", locale="en-GB", service_workers="block"
     ) as context:
-        context.add_init_script("delete window.EventSource")  # nothing changes under a test by itself; see test_live.py
+        context.add_init_script("delete window.EventSource")  # nothing changes under a test by itself; see test_crew.py
         yield context, context.new_cdp_session(context.pages[0])
 
 

@@ -4,6 +4,7 @@ import re
 
 import pytest
 from playwright.sync_api import expect
+from walking import settled
 
 from helpers import plain
 from jambo.running.browser import one_profile
@@ -90,9 +91,41 @@ def test_twelve_readings_take_few_taps_each_and_no_scrolling(phone, client, open
             thumb.tap(ways.first)
         thumb.key("Next field")
         expect(select).not_to_have_value(place)
+        expect(form.locator("[data-read] input").first).to_be_focused()  # and the pad has come under it
         counts.append(thumb.taps)
     taken = client.get(f"/api/openings/{opening}").json()["readings"]
     assert len(taken) == READINGS and max(counts) <= most, counts
+
+
+# a reading is answered for only after the page has heard of it as a change
+HEARD_FIRST = r"""(() => {
+  const ask = window.fetch, Source = window.EventSource;
+  let go = () => undefined;
+  window.EventSource = class extends Source {
+    constructor(at) {
+      super(at);
+      this.addEventListener("change", (told) => JSON.parse(told.data).before || setTimeout(() => go()));
+    }
+  };
+  window.fetch = async (of, how) => {
+    const heard = of.url.endsWith("/readings") && new Promise((done) => (go = done));
+    const answer = await ask(of, how);
+    await heard;
+    return answer;
+  };
+})()"""
+
+
+def test_ones_own_reading_heard_of_before_its_answer_is_nobody_elses(phone, opening):
+    phone.add_init_script(HEARD_FIRST)
+    phone.goto(f"/openings/{opening}/survey")
+    form = phone.get_by_role("region", name="Reading")
+    form.locator("[data-read] input").first.fill("32 1/4")
+    place = form.get_by_role("combobox").first.input_value()
+    phone.get_by_role("button", name="Keep it").tap()
+    expect(form.get_by_role("combobox").first).not_to_have_value(place)  # it was answered for
+    settled(phone)
+    assert phone.get_by_text("changed this just now").count() == 0  # it would go by itself after a while
 
 
 def test_the_pad_never_stands_over_the_button_that_keeps(phone, opening):

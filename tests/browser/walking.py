@@ -142,7 +142,8 @@ def settled(page):
             const now = performance.now();
             if (root.hasAttribute("data-asking") || !root.querySelector("main")) since = now;
             if (now - since >= (drafted() ? 600 : 60)) done();
-            else if (now - begun > 30000) failed(new Error("never at rest"));
+            else if (now - begun > 90000)
+              failed(new Error(`never at rest: ${root.hasAttribute("data-asking") ? "asking" : drafted() ? "drafted" : "no page"}`));
             else setTimeout(look, 20);
           };
           look();

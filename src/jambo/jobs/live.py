@@ -18,13 +18,15 @@ NOTED_SECONDS = 3.0  # between notes of who looks at what
 
 
 class ChangeTold(TypedDict):
-    """Something was written: the line of the record, of which job and opening, what it was and who wrote it."""
+    """Something was written: the line of the record, of which job and opening, what it was and who wrote it, and whether that was
+    before anybody listened: whoever made the page may know of it."""
 
     line: int
     job: int
     opening: int | None
     what: str
     who: str
+    before: bool
 
 
 class HereTold(TypedDict):
@@ -43,6 +45,7 @@ class Screen:
     opening: int | None
     name: str = field(default_factory=lambda: uuid.uuid4().hex)
     told_here: HereTold | None = None
+    since: int = 0  # the newest line when it came
     fresh: bool = True  # it has been told nothing yet
 
 
@@ -79,9 +82,10 @@ class Seen:
 
 
 def arrive(db: Database, screen: Screen) -> None:
-    """Note that a screen looks. Raises StoreFailure."""
-    if screen.job is not None:
-        with db.transaction(writes=True) as t:
+    """Note that a screen looks, and since which line. Raises StoreFailure."""
+    with db.transaction(writes=screen.job is not None) as t:
+        screen.since = store.newest_line(t)
+        if screen.job is not None:
             store.look(t, [(screen.name, screen.job, screen.opening, screen.who)])
 
 
@@ -116,7 +120,14 @@ def changes_for(screen: Screen, seen: Seen) -> list[ChangeTold]:
     """What a screen is told of new lines; the first time, of those of the last moment: its page may have been made before them."""
     lines, screen.fresh = seen.of_late if screen.fresh else seen.lines, False
     return [
-        {"line": row["id"], "job": row["job_id"], "opening": row["opening_id"], "what": row["what"], "who": row["who"]}
+        {
+            "line": row["id"],
+            "job": row["job_id"],
+            "opening": row["opening_id"],
+            "what": row["what"],
+            "who": row["who"],
+            "before": row["id"] <= screen.since,
+        }
         for row in lines
         if screen.job is None or row["job_id"] == screen.job
     ]

@@ -162,6 +162,10 @@ const written = new Set<number>();
 /** Whether a line of the record was written from this page, which knows what it changed. */
 export const wroteHere = (line: number) => written.has(line);
 
+const onWay = new Set<Promise<unknown>>();
+/** When what is being written is answered for: whose a change is that was heard of before is known only then. */
+export const writesAnswered = () => Promise.allSettled(onWay);
+
 /** What the window is told when the server does not know who asks. */
 export const SIGNED_OUT = "jambo-signed-out";
 
@@ -194,13 +198,19 @@ export const sendAs = (name: string, request: Request) => {
     .join("");
   if (plain) request.headers.set("X-Jambo-Who", encodeURIComponent(plain));
   asking(1);
-  return fetch(request)
+  const answered = fetch(request)
     .finally(() => asking(-1))
     .then((answer) => note(request, answer))
     .catch((failure: unknown) => {
       if (failure instanceof DOMException && failure.name === "AbortError") throw failure;
       throw new ApiProblem(0, "The server does not answer. What you typed is kept here.");
     });
+  if (request.method !== "GET") {
+    onWay.add(answered);
+    const done = () => onWay.delete(answered);
+    answered.then(done, done);
+  }
+  return answered;
 };
 
 const clientWith = (fetch: (request: Request) => Promise<Response>) => createClient<paths>({ baseUrl: "/", fetch });

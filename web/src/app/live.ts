@@ -1,7 +1,7 @@
 import { type QueryKey, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 
-import { SIGNED_OUT, who, wroteHere } from "../api/client";
+import { SIGNED_OUT, who, writesAnswered, wroteHere } from "../api/client";
 
 interface Change {
   line: number;
@@ -9,6 +9,8 @@ interface Change {
   opening: number | null;
   what: string;
   who: string;
+  /** It was written before this page listened, which may know of it. */
+  before: boolean;
 }
 
 /** Who is at which opening beside this screen, by the opening's number. */
@@ -45,13 +47,14 @@ export function useLive(job: number | null, opening?: number) {
       }, GATHERED);
     };
     const everything = () => touch(["jobs"], ["job"], ["opening"], ["wall"]);
-    const change = (said: MessageEvent<string>) => {
+    const change = async (said: MessageEvent<string>) => {
       const one = JSON.parse(said.data) as Change;
+      await writesAnswered();
       if (wroteHere(one.line)) return;
       touch(["jobs"], ["job"], ["wall"]);
       if (one.opening !== null) {
         touch(["opening", one.opening]);
-        client.setQueryData(lastKey(one.opening), one);
+        if (!one.before) client.setQueryData(lastKey(one.opening), one);
       } else touch(["opening"]); // a wall, a floor or a rule of the job is every opening's
     };
     const open = () => {
@@ -64,7 +67,7 @@ export function useLive(job: number | null, opening?: number) {
         heard = true;
         pause = AGAIN;
       });
-      source.addEventListener("change", change);
+      source.addEventListener("change", (said: MessageEvent<string>) => void change(said));
       if (job !== null)
         source.addEventListener("here", (said: MessageEvent<string>) =>
           client.setQueryData(hereKey(job), (JSON.parse(said.data) as { here: Here }).here),
