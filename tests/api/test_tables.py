@@ -131,10 +131,32 @@ def test_each_table_is_what_its_page_shows(client, worked):
     assert sum(r["opening"] == "'=B2" for r in saw) > 0
 
 
+def test_days_and_times_are_those_of_their_pages(client):
+    """The demo's largest job has a crew, work that is held up, and doors that were timed."""
+    job = next(j["id"] for j in all_jobs(client) if j["job"]["name"].startswith("Kiln"))
+    time = client.get(f"/api/jobs/{job}/time").json()
+    plan, days = None, []
+    while plan != (now := client.get(f"/api/jobs/{job}/plan").json()):  # what is to be done moves on with the clock
+        plan, days = now, rows(client, job, "days")
+    told = [
+        (day["day"], person["name"], one["mark"], one["start"].replace("T", " ") + ":00", str(one["minutes"]), "")
+        for day in plan["days"] for person in day["people"] for one in person["work"]
+    ] + [("", "", held["mark"], "", "", "; ".join(held["waits_for"])) for held in plan["held_up"]]  # fmt: skip
+    assert (
+        told and [tuple(r[c] for c in ("day", "who", "opening", "from", "minutes", "held up by")) for r in days] == told
+    )
+    times = [(one["mark"], str(one["minutes"]), str(one["by_rule"]), one["state"]) for one in time["times"]]
+    taken = rows(client, job, "times")
+    assert times and [tuple(r[c] for c in ("opening", "minutes", "by rule", "state")) for r in taken] == times
+
+
 @pytest.mark.parametrize("name", NAMES)
 def test_every_table_of_every_demo_job_is_a_workbook(client, name):
     for job in sorted(j["id"] for j in all_jobs(client))[:3]:
         answer = client.get(f"/api/jobs/{job}/tables/{name}.xlsx")
+        if name == "days" and not client.get(f"/api/jobs/{job}").json()["job"].get("crew", {}).get("people"):
+            assert answer.json()["errors"][0]["reason"] == "there is nobody in the crew"
+            continue
         assert answer.status_code == 200
         assert sheet(answer.content).max_column >= 5
         assert ".xlsx" in answer.headers["content-disposition"]

@@ -39,9 +39,12 @@ def _door(said: LineFacts) -> Data:
         door["cased"] = {"by_maker": True}
     elif door["kind"] == "cased":  # its size is that of the finished opening
         door |= {f"opening_{name}": leaf.pop(name) for name in ("width", "height") if name in leaf}
-    if said.opening_width is not None:  # told over all: what slides past or over its opening has that opening
+    height = said.opening_height
+    if said.opening_width is not None and said.width is None and height is None:
+        # told over all: what slides past or over its opening has that opening
         height = door.get("slider", {}).pop("slab_height", None) or door.get("bypass", {}).pop("leaf_height", None)
-        door |= {"opening_width": said.opening_width} | ({"opening_height": height} if height else {})
+    whole = {"opening_width": said.opening_width, "opening_height": height}
+    door |= {name: text for name, text in whole.items() if text is not None}
     door["leaves"] = [dict(leaf) for _ in range(2 if said.pair and door["kind"] != "bypass" else 1)]
     if said.other_width is not None and len(door["leaves"]) == 2:
         door["leaves"][1]["width"] = said.other_width

@@ -38,6 +38,8 @@ HEADINGS: dict[Column, str] = {
     "lock": "lock|lockset|lock set|lock type|lock function|latch|latchset|latch set|latch function|lock latch|latch lock",
     "backset": "backset|back set|bs",
     "unit": "unit width|frame width|unit|overall width|frame o a width|over frame|frame size",
+    "opening_width": "opening width|finished opening width|clear opening width|clear width",
+    "opening_height": "opening height|finished opening height|clear opening height|clear height",
     "note": "note|notes|remarks|remark|comment|comments|description",
 }  # fmt: skip
 _BY_HEADING: dict[str, Column] = {text: name for name, texts in HEADINGS.items() for text in texts.split("|")}
@@ -134,6 +136,20 @@ def _once(headings: Sequence[Heading]) -> tuple[Heading, ...]:
     return tuple(found)
 
 
+def _cell(text: object) -> str:
+    """A cell's text, without the sign that keeps what begins as a formula a text (`table_out.py`)."""
+    return re.sub(r"^'(?=[=+\-@])", "", " ".join(str(text).split()))
+
+
+def _said_twice(heads: Sequence[str]) -> set[int]:
+    """The columns that say a length before them once more, as a number and its unit: those of a table that went out of here."""
+    found = set()
+    for i in range(1, len(heads) - 1):
+        if heads[i] == f"{heads[i - 1]}, exact" and heads[i + 1] == "unit":
+            found |= {i, i + 1}
+    return found
+
+
 def table_of(
     rows: Iterable[tuple[int, Sequence[str]]],
     notes: Sequence[str] = (),
@@ -144,7 +160,7 @@ def table_of(
     Args:
         rows: each row's number and its texts; notes: what is said of how they were read; doubts: by (number, column).
     """
-    filled = [(n, [" ".join(str(t).split()) for t in row]) for n, row in rows if any(str(t).strip() for t in row)]
+    filled = [(n, [_cell(t) for t in row]) for n, row in rows if any(str(t).strip() for t in row)]
     if not filled:
         raise refused("there is nothing in it")
     at = next((i for i, (_, row) in enumerate(filled[:LOOKED_FOR]) if _headed(row)), None)
@@ -156,6 +172,12 @@ def table_of(
             'a row of headings such as "Mark, Size, Hand, Room"',
         )
     heads, body = filled[at][1], filled[at + 1 :]
+    if own := _said_twice(heads):
+        filled = [(n, [t for i, t in enumerate(row) if i not in own]) for n, row in filled]
+        moved = {i: to for to, i in enumerate(i for i in range(MOST_COLUMNS + 1) if i not in own)}
+        doubts = {(n, moved[i]): why for (n, i), why in (doubts or {}).items() if i in moved}
+        heads, body = filled[at][1], filled[at + 1 :]
+        headings = _headed(heads) or ()
     below = _second_row(heads, body[0][1]) if body else None
     if below is not None:
         headings, body = below, body[1:]

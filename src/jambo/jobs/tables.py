@@ -5,10 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from typing import Any, Literal, get_args
 
-from jambo.format.document import Document
+from pydantic import BaseModel
+
+from jambo.format.document import Document, Opening, Wall
 from jambo.format.facts import facts_of
 from jambo.format.table_out import Table
-from jambo.jobs import buying, cutting, jobs
+from jambo.jobs import buying, cutting, jobs, planning, timing
 from jambo.jobs.documents import JobGround, documents_of_job, walls_bare
 from jambo.jobs.kept import name_of
 from jambo.jobs.shown import Shown
@@ -16,11 +18,12 @@ from jambo.store import openings as kept_openings
 from jambo.store import walls as kept_walls
 from jambo.store.database import Database
 from jambo.store.jobs import job as kept_job
+from jambo.store.kept import problem_of, read_json
 from jambo.store.readings import every_reading
 from jambo.views import tables
 from jambo.views.job.whole_job import Listed
 
-TableName = Literal["cut", "saw", "buy", "orders", "readings", "record", "rules"]
+TableName = Literal["schedule", "days", "times", "cut", "saw", "buy", "orders", "readings", "record", "rules"]
 
 
 def table(db: Database, job_id: int, name: TableName, shown: Shown) -> tuple[str, Table]:
@@ -34,6 +37,11 @@ def table(db: Database, job_id: int, name: TableName, shown: Shown) -> tuple[str
     return doc["name"], _TABLES[name](db, job_id, doc, shown)
 
 
+def _read(model: type[BaseModel], text: str) -> dict[str, Any]:
+    """A kept document; empty where what is kept is none."""
+    return {} if problem_of(model, text) else read_json(text)
+
+
 def _cut(db: Database, job_id: int, doc: dict[str, Any], shown: Shown) -> Table:
     with db.transaction() as t:
         around = JobGround.of(t, doc)
@@ -42,6 +50,14 @@ def _cut(db: Database, job_id: int, doc: dict[str, Any], shown: Shown) -> Table:
         ]
         walls = walls_bare(kept_walls.walls(t, job_id), around)
     return tables.cut_table(listed, walls, shown.tape(doc), shown.region(doc))
+
+
+def _days(db: Database, job_id: int, doc: dict[str, Any], shown: Shown) -> Table:
+    return tables.days_table(planning.plan_of_job(db, job_id, shown), doc["unit"])
+
+
+def _times(db: Database, job_id: int, doc: dict[str, Any], shown: Shown) -> Table:
+    return tables.times_table(timing.time_of_job(db, job_id, shown), doc["unit"])
 
 
 def _saw(db: Database, job_id: int, doc: dict[str, Any], shown: Shown) -> Table:
@@ -81,7 +97,20 @@ def _rules(db: Database, job_id: int, doc: dict[str, Any], shown: Shown) -> Tabl
     return tables.rules_table(facts_of(document).rules, shown.tape(doc), shown.region(doc))
 
 
+def _schedule(db: Database, job_id: int, doc: dict[str, Any], shown: Shown) -> Table:
+    with db.transaction() as t:
+        rows = [
+            (
+                _read(Opening, row["doc"]) or {"mark": row["mark"], "note": "cannot be read"},
+                _read(Wall, row["wall_doc"]),
+            )
+            for row in kept_openings.openings(t, job_id)
+        ]
+    return tables.schedule_table(rows, {one["key"]: one["name"] for one in doc.get("floors", [])}, doc["unit"])
+
+
 _TABLES: dict[TableName, Callable[[Database, int, dict[str, Any], Shown], Table]] = {
+    "schedule": _schedule, "days": _days, "times": _times,
     "cut": _cut, "saw": _saw, "buy": _buy, "orders": _orders, "readings": _readings, "record": _record, "rules": _rules,
 }  # fmt: skip
 assert {*_TABLES} == {*get_args(TableName)}

@@ -15,7 +15,10 @@ from jambo.core.quantities.tape import Tape, Unit
 from jambo.core.rules import RULES, HouseRules
 from jambo.core.words.lists import Region
 from jambo.format.document import Document
+from jambo.format.schedule_out import HEADINGS, row_of
 from jambo.format.table_out import Cell, Column, LengthCell, Table
+from jambo.views.days.job_plan import JobPlanOut
+from jambo.views.days.job_time import JobTimeOut
 from jambo.views.job.lists import gathered, in_order, told_marks
 from jambo.views.job.whole_job import Listed
 from jambo.views.material.buying import BuyingOut, OrderOut
@@ -43,6 +46,52 @@ def cut_table(
         Column("stock", 14), Column("made of"), Column("piece", 26), Column("how many", 9), Column("length", 12, length=True), Column("for", 40),
     ]  # fmt: skip
     return Table("cut list", columns, rows, tape.unit)
+
+
+def schedule_table(
+    openings: Iterable[tuple[Mapping[str, Any], Mapping[str, Any]]], floors: Mapping[str, str], unit: Unit
+) -> Table:
+    """The doors of a job as a schedule, in walking order, each with its wall; it comes back in as it went out (handbook 26)."""
+    rows = (row_of(opening, wall, floors, unit) for opening, wall in openings)
+    return Table("door schedule", [*HEADINGS.values()], rows, unit)
+
+
+def days_table(plan: JobPlanOut, unit: Unit) -> Table:
+    """Who does what on which day as the plan has it, an operation of a person a row; then what is held up, and by what."""
+
+    def rows() -> Iterator[list[Cell]]:
+        for day in plan["days"]:
+            for person in day["people"]:
+                for one in person["work"]:
+                    yield [
+                        day["day"], datetime.fromisoformat(one["start"]), datetime.fromisoformat(one["end"]), person["name"], one["mark"], one["room"],
+                        one["label"], ", ".join(one["others"]), one["minutes"], one["float"], one["late"], "",
+                    ]  # fmt: skip
+        for held in plan["held_up"]:
+            waits = "; ".join(held["waits_for"])
+            yield ["", None, None, "", held["mark"], "", held["label"], "", None, None, None, waits]
+
+    columns = [
+        Column("day", 11), Column("from", 17), Column("to", 17), Column("who", 16), Column("opening", 10), Column("room", 18),
+        Column("work", 34), Column("with", 16), *(Column(c, 10) for c in ("minutes", "may wait", "late by")), Column("held up by", 50),
+    ]  # fmt: skip
+    return Table("who and when", columns, rows(), unit)
+
+
+def times_table(times: JobTimeOut, unit: Unit) -> Table:
+    """What work took, newest first, in minutes beside what it takes by rule."""
+
+    def rows() -> Iterator[list[Cell]]:
+        for one in times["times"]:
+            yield [
+                one["at"].replace(tzinfo=None), one["mark"], one["label"], ", ".join(one["by"]), one["minutes"], one["by_rule"], one["state"], one["told"],
+            ]  # fmt: skip
+
+    columns = [
+        Column("when, UTC", 17), Column("opening", 10), Column("work", 34), Column("who", 20), Column("minutes", 9), Column("by rule", 9),
+        Column("state", 10), Column("of it", 50),
+    ]  # fmt: skip
+    return Table("what it took", columns, rows(), unit)
 
 
 def saw_table(cutting: JobCuttingOut, unit: Unit) -> Table:

@@ -2331,7 +2331,7 @@ export interface components {
          */
         AskedHeading: {
             /** Column */
-            column?: ("line" | "mark" | "room" | "count" | "kind" | "size" | "width" | "height" | "thickness" | "hand" | "stud" | "wall" | "frame" | "floor" | "floor_a" | "floor_b" | "fire" | "glass" | "lock" | "backset" | "unit" | "note") | null;
+            column?: ("line" | "mark" | "room" | "count" | "kind" | "size" | "width" | "height" | "thickness" | "hand" | "stud" | "wall" | "frame" | "floor" | "floor_a" | "floor_b" | "fire" | "glass" | "lock" | "backset" | "unit" | "opening_width" | "opening_height" | "note") | null;
             /**
              * Text
              * @default
@@ -4171,7 +4171,7 @@ export interface components {
          */
         HeadingOut: {
             /** Column */
-            column: ("line" | "mark" | "room" | "count" | "kind" | "size" | "width" | "height" | "thickness" | "hand" | "stud" | "wall" | "frame" | "floor" | "floor_a" | "floor_b" | "fire" | "glass" | "lock" | "backset" | "unit" | "note") | null;
+            column: ("line" | "mark" | "room" | "count" | "kind" | "size" | "width" | "height" | "thickness" | "hand" | "stud" | "wall" | "frame" | "floor" | "floor_a" | "floor_b" | "fire" | "glass" | "lock" | "backset" | "unit" | "opening_width" | "opening_height" | "note") | null;
             /** Text */
             text: string;
             /** Unit */
@@ -17174,7 +17174,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: number;
-                name: "cut" | "saw" | "buy" | "orders" | "readings" | "record" | "rules";
+                name: "schedule" | "days" | "times" | "cut" | "saw" | "buy" | "orders" | "readings" | "record" | "rules";
             };
             cookie?: never;
         };
@@ -17302,7 +17302,7 @@ export interface operations {
             header?: never;
             path: {
                 job_id: number;
-                name: "cut" | "saw" | "buy" | "orders" | "readings" | "record" | "rules";
+                name: "schedule" | "days" | "times" | "cut" | "saw" | "buy" | "orders" | "readings" | "record" | "rules";
             };
             cookie?: never;
         };

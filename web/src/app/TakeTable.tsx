@@ -5,6 +5,7 @@ import { useShow } from "./show";
 
 /** The tables of a job and what they are called where they are taken. */
 const TABLES = {
+  schedule: "Door schedule",
   cut: "Cut list",
   saw: "Sticks for the saw",
   buy: "To buy",
@@ -12,6 +13,8 @@ const TABLES = {
   record: "The record",
   readings: "Readings",
   rules: "House rules",
+  days: "Who and when",
+  times: "What it took",
 };
 export type TableName = keyof typeof TABLES;
 

@@ -39,7 +39,7 @@ export function JobPage() {
   });
   return (
     <>
-      <JobBar id={id} job={job.data?.job} title="Openings" />
+      <JobBar tables={["schedule"]} id={id} job={job.data?.job} title="Openings" />
       <main className={`page ${styles.board}`}>
         {job.isPending && (
           <p className="quiet" aria-busy="true">

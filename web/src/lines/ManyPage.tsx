@@ -52,7 +52,7 @@ export function ManyPage() {
   };
   return (
     <>
-      <JobBar id={id} job={job.data?.job} title="Many at once" />
+      <JobBar tables={["schedule"]} id={id} job={job.data?.job} title="Many at once" />
       <main className="page">
         {lost && <Problem error={lost.error} retry={() => void lost.refetch()} />}
         {!table && (

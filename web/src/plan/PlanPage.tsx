@@ -30,7 +30,13 @@ export function PlanPage() {
   const nobody = (work.crew.people ?? []).length === 0;
   return (
     <>
-      <JobBar prints id={id} job={job.data?.job} title="Who and when" />
+      <JobBar
+        prints
+        tables={job.data?.job.crew?.people?.length ? ["days"] : undefined}
+        id={id}
+        job={job.data?.job}
+        title="Who and when"
+      />
       <main className={`page ${styles.page}`}>
         {job.data && nobody && (
           <Empty like="weeks">Say who works here, and the plan stands here: who does what when.</Empty>

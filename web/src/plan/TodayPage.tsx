@@ -42,7 +42,13 @@ export function TodayPage() {
   const nobody = job.data && (job.data.job.crew?.people ?? []).length === 0;
   return (
     <>
-      <JobBar prints id={id} job={job.data?.job} title="Today" />
+      <JobBar
+        prints
+        tables={job.data?.job.crew?.people?.length ? ["days"] : undefined}
+        id={id}
+        job={job.data?.job}
+        title="Today"
+      />
       <main className={`page ${styles.page}`}>
         {nobody && (
           <Empty like="lines">

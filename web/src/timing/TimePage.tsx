@@ -25,7 +25,7 @@ export function TimePage() {
   });
   return (
     <>
-      <JobBar prints id={id} job={job.data?.job} title="What it took" />
+      <JobBar prints tables={["times"]} id={id} job={job.data?.job} title="What it took" />
       <main className={`page ${styles.page}`}>
         {time.isError && !time.data && <Problem error={time.error} retry={() => void time.refetch()} />}
         {time.isPending && (

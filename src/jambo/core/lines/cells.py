@@ -35,7 +35,7 @@ from jambo.core.quantities.tape import Unit
 
 Column = Literal[
     "line", "mark", "room", "count", "kind", "size", "width", "height", "thickness", "hand", "stud", "wall", "frame", "floor",
-    "floor_a", "floor_b", "fire", "glass", "lock", "backset", "unit", "note",
+    "floor_a", "floor_b", "fire", "glass", "lock", "backset", "unit", "opening_width", "opening_height", "note",
 ]  # fmt: skip
 
 COLUMNS: dict[Column, str] = {
@@ -60,6 +60,8 @@ COLUMNS: dict[Column, str] = {
     "lock": "lock: function, backset, closer",
     "backset": "backset",
     "unit": "unit delivered, width",
+    "opening_width": "finished opening, width",
+    "opening_height": "finished opening, height",
     "note": "note",
 }
 
@@ -121,9 +123,13 @@ def _lengths(said: LineFacts, column: Column, text: str, unit: Unit) -> _Heard:
         "wall": "wall_thickness",
         "unit": "opening_width",
         "backset": "small",
+        "opening_width": "opening_width",
+        "opening_height": "opening_height",
     }
     fact = {"wall": "wall_depth", "unit": "unit_width"}.get(column, column)
-    if column == "width" and has_leaves(said):
+    if column == "width" and "+" in text.strip(" +"):
+        return _by_tokens(said, "size", text, unit)  # two leaves that differ
+    if column == "width" and (has_leaves(said) or said.kind == "cased"):
         wide = heard_width(text, unit, said)
         tall = ParsedLength(wide.height, "in") if wide.height is not None else None
         said.height = said.height or (written(tall) if tall is not None else None)
@@ -241,7 +247,7 @@ def _within(text: str, token: Token) -> tuple[Meaning, ...]:
 _READERS: dict[Column, Callable[[LineFacts, Column, str, Unit], _Heard]] = {
     "line": _line, "mark": _text(MOST_MARK, "a mark"), "room": _text(MOST_ROOM, "a room"), "note": _text(LONGEST_NOTE, "a note"),
     "count": _count, "kind": _kind, "lock": _lock, "backset": _lengths, "size": _by_tokens, "hand": _by_tokens, "frame": _by_tokens,
-    "width": _lengths, "height": _lengths, "thickness": _lengths, "wall": _lengths, "unit": _lengths, "stud": _stud,
+    "width": _lengths, "height": _lengths, "thickness": _lengths, "wall": _lengths, "unit": _lengths, "opening_width": _lengths, "opening_height": _lengths, "stud": _stud,
     "floor": _floors, "floor_a": _floors, "floor_b": _floors, "fire": _yes, "glass": _yes,
 }  # fmt: skip
 

@@ -79,7 +79,7 @@ class LineFacts:
     """The facts of a line, lengths as tape text with their unit; None or empty where the line is silent.
 
     `measured` says whether the width of what has two leaves is each leaf's or over all; `opening_width` is that over all of what slides
-    past or over its opening; `floor_a_from` and `floor_b_from` name floors of the job by their keys; `other_width` the second leaf's where the two differ.
+    past or over its opening, `opening_height` that opening's height where it is told beside the leaf's; `floor_a_from` and `floor_b_from` name floors of the job by their keys; `other_width` the second leaf's where the two differ.
     """
 
     mark: str = ""
@@ -92,6 +92,7 @@ class LineFacts:
     other_width: str | None = None
     measured: Literal["each", "all"] | None = None
     opening_width: str | None = None
+    opening_height: str | None = None
     height: str | None = None
     thickness: str | None = None
     hinge_side: HingeSide | None = None

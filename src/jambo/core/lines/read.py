@@ -228,9 +228,26 @@ def hear_floor(text: str, unit: Unit) -> tuple[Floor, str]:
         else _layers(_Reader(text, unit, LineFacts()), text)
     )
     if layers is None:
+        layers = _named_freely(text, unit)
+    if layers is None:
         why = "does not say how thick it is" if re.fullmatch(FLOORS, text.strip(), re.IGNORECASE) else "is no floor"
         raise NotALine(f"“{text[:40]}” {why}", 'a name and a thickness, such as "oak 3/4" or "tile 12 mm"')
     return layers, _told(layers)
+
+
+def _named_freely(text: str, unit: Unit) -> Floor | None:
+    """Layers in a cell of their own, each by any name before its thickness: `old pine, kept 7/8 in + mat well 20 mm`."""
+    found = []
+    for part in text.split(" + "):
+        match = re.fullmatch(rf"(?P<name>.*\S)\s+(?P<thick>{LENGTH})", part.strip(), re.IGNORECASE)
+        if match is None:
+            return None
+        try:
+            thick = heard_length(match["thick"], unit, "layer")
+        except NotALength:
+            return None
+        found.append(FloorLayer(match["name"], thick.canonical(unit)))
+    return tuple(found)
 
 
 def _told(layers: Floor) -> str:
@@ -405,8 +422,8 @@ def _words(reader: _Reader) -> None:
                 again and one.what == "frame" and says.get("frame") == reader.said.frame
             ):  # `ext ... sill`: the same, said twice
                 says.pop("frame")
-            elif again and "supply" in says:  # `split jamb, pre-hung`
-                says.pop("frame")
+            elif again and "supply" in says:
+                pass  # `split jamb, pre-hung`
             elif one.what == "fire" and again and fire_minutes(match[0]) not in (None, reader.said.fire_minutes):
                 reader.take("question", match.start(), match.end(), "says another rating than before")
                 continue
@@ -518,7 +535,7 @@ def heard_width(text: str, unit: Unit, said: LineFacts) -> ParsedLength:
     try:
         return read(text.strip(), unit, "leaf_width")
     except NotALength:
-        if not has_leaves(said):
+        if not has_leaves(said) and said.kind != "cased":  # a folding door's is that of all its leaves, too
             raise
         return read(text.strip(), unit, "leaves_width")
 

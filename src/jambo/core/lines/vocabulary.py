@@ -63,7 +63,7 @@ WORDS: tuple[Word, ...] = (
     Word(r"flat[ -]?jambs?", "frame", "flat jamb", {"frame": "flat_jamb"}),
     Word(r"(?:outside|exterior|external|entry|entrance|front|back) doors?|exterior|external|ext\.?", "frame", "outside frame with its sill", {"frame": "outside_sill", "leads_to": "outside"}),
     Word(r"(?:with (?:a )?)?sill", "frame", "outside frame with its sill", {"frame": "outside_sill"}),
-    Word(r"pre-?hung", "frame", "pre-hung", {"frame": "flat_jamb", "supply": "pre_hung"}),
+    Word(r"pre-?hung", "frame", "pre-hung", {"supply": "pre_hung"}),
     Word(r"(?:to )?(?:the )?garage", "leads", "leads to a garage", {"leads_to": "garage"}),
     Word(r"solid[ -]core|sc", "core", "solid core", {"core": "solid"}),
     Word(r"hollow[ -]core|hc", "core", "hollow core", {"core": "hollow"}),
