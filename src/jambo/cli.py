@@ -143,12 +143,12 @@ def line(text: tuple[str, ...], unit: Unit, words: Region | None) -> None:
 @main.command()
 @click.option(
     "--of",
-    type=click.Choice(["document", "result", "cut", "cut-plan", "plan", "plan-result", "job"]),
+    type=click.Choice(["document", "result", "cut", "cut-plan", "plan", "plan-result", "job", "habits"]),
     default="document",
     show_default=True,
 )
 def schema(of: str) -> None:
-    """Print the JSON Schema of the opening document or the result that comes back, of a cutting list or its plan, of a whole job."""
+    """Print the JSON Schema of the opening document or the result that comes back, of a cutting list or its plan, of a whole job, of a crew's habits."""
     from jambo.views import exchange
 
     click.echo(json.dumps(exchange.schema(of), indent=1))

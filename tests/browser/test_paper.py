@@ -1,5 +1,7 @@
 """Strips looked at and taken as a file; a whole job taken along and brought in, by keyboard and thumb."""
 
+import json
+
 import pytest
 from playwright.sync_api import expect
 from pypdf import PdfReader
@@ -97,3 +99,27 @@ def test_a_job_is_taken_along_and_brought_in(page, two, tmp_path):
     expect(page.locator("a.card")).to_have_count(2)
     settled(page)
     assert page.url.rstrip("/").rpartition("/")[2] != str(job)
+
+
+def test_habits_are_looked_at_part_by_part_and_taken_in(page, client, job, tmp_path):
+    file = tmp_path / "habits.json"
+    crew = {"people": [{"name": "Anke"}, {"name": "Piet"}]}
+    file.write_text(json.dumps({"format": "jambo-habits/1", "of": "Weir", "crew": crew, "rules": {"mm": {"head_gap": "2 mm"}}}))  # fmt: skip
+    (tmp_path / "none.json").write_text("{nope")
+    page.goto(f"/jobs/{job}/paper")
+    habits = page.get_by_role("region", name="The crew’s habits")
+
+    def choose(name):
+        with page.expect_file_chooser() as chooser:
+            habits.get_by_role("button", name="Take in habits").click()
+        chooser.value.set_files(tmp_path / name)
+
+    choose("none.json")
+    expect(habits.get_by_role("alert")).to_contain_text("no file of habits")
+    choose("habits.json")
+    expect(habits.get_by_text("Anke; Piet")).to_be_visible()
+    habits.get_by_role("checkbox", name="House rules: 1 new").uncheck()
+    habits.get_by_role("button", name="Take in what is ticked").click()
+    expect(habits.get_by_text("Taken in: who works")).to_be_visible()
+    assert [p["name"] for p in client.get(f"/api/jobs/{job}").json()["job"]["crew"]["people"]] == ["Anke", "Piet"]
+    assert "head_gap" not in client.get("/api/crew-rules/mm").json()["rules"]

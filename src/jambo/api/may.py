@@ -51,6 +51,7 @@ _TABLE: dict[Level, str] = {
         PUT /api/jobs/{job_id}
         PUT /api/jobs/{job_id}/order
         GET /api/jobs/{job_id}/lists
+        GET /api/jobs/{job_id}/habits
         GET /api/jobs/{job_id}/strips
         GET /api/jobs/{job_id}/strips.pdf
         GET /api/openings/{opening_id}/drawing.dxf
@@ -130,6 +131,7 @@ _TABLE: dict[Level, str] = {
     "lead": """
         GET /api/jobs/{job_id}/file
         POST /api/job-files
+        POST /api/jobs/{job_id}/habits
         GET /api/people
         POST /api/people
         PUT /api/people/{person_id}

@@ -42,13 +42,13 @@ from jambo.store.kept import log
 E = TypeVar("E", bound=Event)
 
 
-def write(t: Transaction, job_id: int, event: Event, who: str = "", opening_id: int | None = None) -> None:
-    """Write an event into the log.
+def write(t: Transaction, job_id: int, event: Event, who: str = "", opening_id: int | None = None) -> int:
+    """Write an event into the log, and give its line's number.
 
     Args:
         t: the transaction; job_id: whose; event: what happened; who: did it; opening_id: of which opening, None where of the job.
     """
-    log(t, job_id, event.WHAT, as_kept(event), who, opening_id)
+    return log(t, job_id, event.WHAT, as_kept(event), who, opening_id)
 
 
 def take_back(t: Transaction, line: Line[Event], who: str, **told: Any) -> None:

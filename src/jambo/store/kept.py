@@ -125,14 +125,15 @@ def check_version(row: Row, based_on: int, yours: Any) -> None:
         raise VersionConflict(row["version"], row["doc"], yours)
 
 
-def log(t: Transaction, job_id: int, what: str, detail: Any, who: str = "", opening_id: int | None = None) -> None:
-    """Append a line to the log; whoever is signed in where it was asked (`ASKED_BY`) stands in it too."""
+def log(t: Transaction, job_id: int, what: str, detail: Any, who: str = "", opening_id: int | None = None) -> int:
+    """Append a line to the log, and give its number; whoever is signed in where it was asked (`ASKED_BY`) stands in it too."""
     asked = ASKED_BY.get() or Asked()
     line = t.insert(
         "INSERT INTO log (job_id, opening_id, who, what, detail, person_id) VALUES (%s, %s, %s, %s, %s, %s)",
         [job_id, opening_id, who, what, write_json(detail), asked.person],
     )
     asked.lines.append(line)
+    return line
 
 
 def line_of(t: Transaction, line_id: int) -> Row:

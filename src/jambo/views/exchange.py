@@ -10,6 +10,7 @@ from pydantic import TypeAdapter
 from jambo.format.cutting import CutList
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
+from jambo.format.habits import Habits
 from jambo.format.job_file import JobFile
 from jambo.format.plan import PlanList
 from jambo.format.problems import FieldError, Refused, Some, parse
@@ -52,6 +53,7 @@ FORMATS: dict[str, Any] = {
     "plan": PlanList,
     "plan-result": PlanOut,
     "job": JobFile,
+    "habits": Habits,
 }
 
 

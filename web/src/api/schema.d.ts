@@ -834,6 +834,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Habits File
+         * @description Give what the crew of a job does the same everywhere as one file, `jambo-habits/1`.
+         */
+        get: operations["habits_file_api_jobs__job_id__habits_get"];
+        put?: never;
+        /**
+         * Take In
+         * @description Say what a crew's habits would bring to a job and this machine, and keep the parts that are asked for, all or none.
+         */
+        post: operations["take_in_api_jobs__job_id__habits_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/heads": {
         parameters: {
             query?: never;
@@ -2844,6 +2868,16 @@ export interface components {
             zone?: string;
         };
         /**
+         * CrewThere
+         * @description Who works, and what dries how long; which days another trade comes is the job's alone.
+         */
+        CrewThere: {
+            /** Dries */
+            dries?: components["schemas"]["Drying"][];
+            /** People */
+            people?: components["schemas"]["PlanPerson"][];
+        };
+        /**
          * CutIn
          * @description A new hole cut into a standing wall, when `asked`: from the left end its left edge at `least`, its right edge at `most`.
          *
@@ -4021,6 +4055,46 @@ export interface components {
             stock_rule: string | null;
         };
         /**
+         * Habits
+         * @description What a crew does the same everywhere: house rules by unit, the stock book, what is usual, who works, what work takes. What is left out stays as it is.
+         */
+        Habits: {
+            crew?: components["schemas"]["CrewThere"];
+            /**
+             * Format
+             * @constant
+             */
+            format: "jambo-habits/1";
+            /**
+             * Of
+             * @default
+             */
+            of?: string;
+            /** Rules */
+            rules?: {
+                [key: string]: components["schemas"]["Rules"];
+            };
+            /** Stock */
+            stock?: components["schemas"]["StockItem"][];
+            /** Taken At */
+            taken_at?: string | null;
+            /** Times */
+            times?: components["schemas"]["LearntTime"][];
+            usual?: components["schemas"]["UsualThere"] | null;
+        };
+        /**
+         * HabitsOut
+         * @description Whose habits they are, what each part would bring, and which parts were kept.
+         */
+        HabitsOut: {
+            /** Kept */
+            kept: ("rules" | "stock" | "usual" | "crew" | "times")[];
+            /** Of */
+            of: string;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+        };
+        /**
          * HandsOut
          * @description The hand in both methods.
          */
@@ -4807,6 +4881,35 @@ export interface components {
              * @enum {string}
              */
             toward?: "slab" | "wall";
+        };
+        /**
+         * LearntTime
+         * @description How long a piece of work took that counts: `sort` is what it is learnt for, `said` that somebody was asked and said so.
+         */
+        LearntTime: {
+            /** By */
+            by?: string[];
+            /** By Rule */
+            by_rule: number;
+            /**
+             * Ended
+             * Format: date-time
+             */
+            ended: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "out" | "frame" | "set" | "hang" | "trim" | "hardware";
+            /** Minutes */
+            minutes: number;
+            /**
+             * Said
+             * @default false
+             */
+            said?: boolean;
+            /** Sort */
+            sort: string;
         };
         /**
          * LengthFactOut
@@ -5686,6 +5789,25 @@ export interface components {
             length: components["schemas"]["LengthOut"];
             /** Reading */
             reading: string;
+        };
+        /**
+         * PartOut
+         * @description What a part of a crew's habits would bring: how much is new, is another than here, and is the same; and which is new or another.
+         */
+        PartOut: {
+            /** Changed */
+            changed: number;
+            /** New */
+            new: number;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "rules" | "stock" | "usual" | "crew" | "times";
+            /** Same */
+            same: number;
+            /** Told */
+            told: string[];
         };
         /**
          * Pasted
@@ -8260,6 +8382,20 @@ export interface components {
             /** Changes */
             changes: components["schemas"]["ChangeOut"][];
             job: components["schemas"]["KeptJob"];
+        };
+        /**
+         * UsualThere
+         * @description What is usual in the job it was taken from, with the floors it names; bare lengths are in `unit`.
+         */
+        UsualThere: {
+            /** Floors */
+            floors?: components["schemas"]["FloorType"][];
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "in" | "mm";
+            usual?: components["schemas"]["Usual"];
         };
         /**
          * UsualWall
@@ -14726,6 +14862,262 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeOut"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    habits_file_api_jobs__job_id__habits_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Habits"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    take_in_api_jobs__job_id__habits_post: {
+        parameters: {
+            query?: {
+                /** @description Parts to keep; without it nothing is kept. */
+                keep?: ("rules" | "stock" | "usual" | "crew" | "times")[] | null;
+            };
+            header?: {
+                /** @description At the machine itself, who is asking, in any script: UTF-8, percent-encoded. Whoever is signed in is known. */
+                "X-Jambo-Who"?: string;
+            };
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Habits"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HabitsOut"];
                 };
             };
             /** @description Bad Request */

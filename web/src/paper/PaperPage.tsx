@@ -11,6 +11,7 @@ import { useShow } from "../app/show";
 import { useInAddress } from "../app/useInAddress";
 import { useJob } from "../app/useJob";
 import { Choose } from "./Choose";
+import { Habits } from "./Habits";
 import styles from "./PaperPage.module.css";
 import { StripPreview } from "./StripPreview";
 import { useTrueSize } from "./TrueSize";
@@ -48,10 +49,11 @@ export function PaperPage() {
             </a>
             <p className="quiet">
               Everything that is known of it: every version, reading and line of the record, orders, times and
-              photographs. Another Jambo brings it in on its first page; prices of the stock book and the crew’s own
-              rules stay here.
+              photographs. Another Jambo brings it in on its first page; the crew’s own rules and the stock book are
+              habits.
             </p>
           </section>
+          <Habits job={id} />
         </Only>
       </main>
     </>

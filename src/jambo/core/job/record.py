@@ -6,6 +6,7 @@ Lengths are kept as they were written, in any unit: the job's is not known here.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Hashable, Iterable, Iterator, Mapping
 from contextlib import suppress
 from dataclasses import field, is_dataclass
@@ -39,7 +40,10 @@ def _is_moment(text: str) -> bool:
     return False
 
 
+SORT = rf"^({'|'.join(get_args(WorkKind))})/[a-z_]+(/[a-z_]+){{0,12}}$"  # what a time is learnt for: the work, the door, what makes it another
+
 Text = Annotated[str, MaxLen(2000)]
+Sort = Annotated[str, MaxLen(200), Predicate(lambda text: re.match(SORT, text) is not None)]
 Written = Annotated[str, Predicate(_is_length)]
 Moment = Annotated[str, MaxLen(2000), Predicate(_is_moment)]
 RefKind = Literal["line", "opening", "wall", "reading", "photo"]  # what of a job is told apart by a number
@@ -157,7 +161,7 @@ class WorkTook(Event):
 
     WHAT, LABEL = "took", "took"
     kind: WorkKind
-    sort: Text
+    sort: Sort
     minutes: Minutes
     by_rule: Minutes
     whole: bool

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from datetime import datetime
+from datetime import UTC, datetime
 from typing import cast
 
 from jambo.core.frozen import dataclass
@@ -45,15 +45,16 @@ def times_of(lines: Iterable[Line[Event]]) -> list[Timing]:
     Args:
         lines: of how long work took, oldest first.
     """
-    found: dict[tuple[int | None, str], tuple[Line[WorkTook], WorkTookSo | None]] = {}
+    found: dict[tuple[int, str], tuple[Line[WorkTook], WorkTookSo | None]] = {}
     for line in lines:
         of = line.event
         if isinstance(of, WorkTook):
-            work = line.opening, of.kind
+            # of no opening here: brought from another machine, each for itself
+            work = (line.opening, of.kind) if line.opening is not None else (-line.id, of.kind)
             found.pop(work, None)
             found[work] = cast("Line[WorkTook]", line), None
         elif isinstance(of, WorkTookSo):
-            work = line.opening, of.kind
+            work = (line.opening, of.kind) if line.opening is not None else (-of.of, of.kind)
             if work in found and found[work][0].id == of.of:
                 found[work] = found[work][0], of
     return [_timing(line, said) for line, said in found.values()]
@@ -63,6 +64,6 @@ def _timing(line: Line[WorkTook], said: WorkTookSo | None) -> Timing:
     of = line.event
     minutes = of.minutes if said is None or said.minutes is None else said.minutes
     took = Took(minutes, of.by_rule, of.whole, of.jumped, said is not None, said is not None and said.minutes is None)
-    return Timing(
-        line.id, line.job, line.opening or 0, of.kind, of.sort, took, tuple(of.by), datetime.fromisoformat(of.ended)
-    )
+    ended = datetime.fromisoformat(of.ended)
+    at = ended if ended.tzinfo is not None else ended.replace(tzinfo=UTC)
+    return Timing(line.id, line.job, line.opening or 0, of.kind, of.sort, took, tuple(of.by), at)
