@@ -1,10 +1,14 @@
 """Drawings as DXF: every line ends where the shape it is of does, nothing is wrong with the file."""
 
 import io
+import xml.etree.ElementTree as ElementTree
 from collections import Counter
+from itertools import pairwise
 
 import ezdxf
 import pytest
+from PIL import Image
+from pypdf import PdfReader
 
 from helpers import PLAIN, all_jobs
 from jambo.core.solve import solve
@@ -12,7 +16,7 @@ from jambo.demo.jobs import documents
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import parse
-from jambo.views.paper.dxf import opening_dxf
+from jambo.views.paper.dxf import dxf_text, opening_dxf
 
 
 def read(text):
@@ -38,7 +42,7 @@ def boxes(document):
 def test_an_openings_lines_end_where_its_shapes_do(doc):
     facts = facts_of(parse(Document, doc))
     result = solve(facts.opening, facts.wall, facts.rules)
-    document = read(opening_dxf(facts, result, facts.tape, "north_america", doc["unit"]))
+    document = read(dxf_text(opening_dxf(facts, result, facts.tape, "north_america", doc["unit"])))
     assert document.units == (ezdxf.units.IN if doc["unit"] == "in" else ezdxf.units.MM)
     unit = doc["unit"]
 
@@ -51,6 +55,10 @@ def test_an_openings_lines_end_where_its_shapes_do(doc):
     plans = [outline for drawing in result.drawings for outline in drawing.outlines]
     assert sum(count for key, count in drawn.items() if " " in key[0]) == len(plans)
     texts = [one.dxf.text for one in document.modelspace().query("TEXT")]
+    upright = sorted(t.dxf.align_point.y for t in document.modelspace().query("TEXT[rotation==0 & halign==2]"))
+    assert all(
+        high - low >= t.dxf.height for low, high in pairwise(upright) for t in document.modelspace().query("TEXT")
+    )
     assert sum("RO" in text or "rough opening" in text.lower() for text in texts) or not result.pole
     several = [
         key for key, count in Counter((s.part, s.x1 - s.x0, s.y1 - s.y0) for s in result.shapes).items() if count > 1
@@ -89,3 +97,19 @@ def test_what_cannot_be_drawn_is_said(client, job):
     empty = client.post(f"/api/jobs/{job}/openings", json={}).json()["id"]
     answer = client.get(f"/api/openings/{empty}/drawing.dxf")
     assert (answer.status_code, "nothing to draw yet" in answer.text) == (422, True)
+
+
+def test_a_drawing_is_a_picture_too(client, job):
+    """A3 at 150 dots to the inch is 2481 by 1754; what is drawn is black on white, and fits."""
+    opening = client.post(f"/api/jobs/{job}/openings", json={"wall": PLAIN["wall"], "opening": PLAIN["opening"]}).json()
+    wall = client.get(f"/api/openings/{opening['id']}").json()["wall"]["id"]
+    for at in (f"openings/{opening['id']}", f"walls/{wall}"):
+        made = {kind: client.get(f"/api/{at}/drawing.{kind}").raise_for_status() for kind in ("svg", "pdf", "png")}
+        picture = Image.open(io.BytesIO(made["png"].content))
+        assert picture.size == (2481, 1754) and picture.getextrema()[0] < 60
+        edge = [picture.getpixel((x, y)) for x in (0, 30, 2450) for y in range(0, 1754, 20)]
+        assert {*edge} == {255}
+        (page,) = PdfReader(io.BytesIO(made["pdf"].content)).pages
+        assert [round(float(v) / 72 * 25.4) for v in page.mediabox[2:]] == [420, 297]
+        assert ElementTree.fromstring(made["svg"].text).tag == "{http://www.w3.org/2000/svg}svg"
+        assert made["svg"].headers["content-type"].startswith("image/svg+xml")

@@ -45,7 +45,7 @@ def test_strips_are_chosen_looked_at_and_taken(page, two):
     expect(region.get_by_role("img")).to_have_count(1)
     expect(region).to_contain_text("D1 edge of the opening")
     with page.expect_download() as download:
-        page.get_by_role("heading", name="Drawings, DXF").locator("xpath=..").get_by_role("link").click()
+        page.get_by_role("region", name="Drawings").get_by_role("link").click()
     assert download.value.suggested_filename.endswith(".dxf")
     page.reload()
     expect(region.get_by_role("img")).to_have_count(1)

@@ -54,8 +54,8 @@ _TABLE: dict[Level, str] = {
         GET /api/jobs/{job_id}/habits
         GET /api/jobs/{job_id}/strips
         GET /api/jobs/{job_id}/strips.pdf
-        GET /api/openings/{opening_id}/drawing.dxf
-        GET /api/walls/{wall_id}/drawing.dxf
+        GET /api/openings/{opening_id}/drawing.{drawn}
+        GET /api/walls/{wall_id}/drawing.{drawn}
         GET /api/jobs/{job_id}/log
         GET /api/openings/{opening_id}/log
         POST /api/jobs/{job_id}/rules/try

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime
-from typing import Annotated
+from typing import Annotated, Any
 
 from fastapi import APIRouter, Query
 from fastapi.responses import Response, StreamingResponse
@@ -69,18 +69,22 @@ def strips_on_paper(db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery, 
     return attached(pdf, PDF, file_name(asked["job"], "strips", marks, f"{made:%Y-%m-%d}", ending="pdf"))
 
 
-@router.get("/openings/{opening_id}/drawing.dxf", response_class=Response, responses={200: {"content": {DXF: {}}}})
-def opening_drawing(db: Db, opening_id: Id, shown: ShownQuery) -> Response:
-    """Give an opening's elevation and its plan or section as DXF, in its job's unit. 422 while its width is not known."""
-    return _drawn(papers.opening_drawing(db, opening_id, shown))
+_KINDS: dict[papers.Drawn, str] = {"dxf": DXF, "svg": "image/svg+xml", "pdf": PDF, "png": "image/png"}
+_DRAWN: dict[int | str, dict[str, Any]] = {200: {"content": {kind: {} for kind in _KINDS.values()}}}
 
 
-@router.get("/walls/{wall_id}/drawing.dxf", response_class=Response, responses={200: {"content": {DXF: {}}}})
-def wall_drawing(db: Db, wall_id: Id, shown: ShownQuery) -> Response:
-    """Give a wall with all its openings as DXF, in its job's unit. 422 while it cannot be laid out."""
-    return _drawn(papers.wall_drawing(db, wall_id, shown))
+@router.get("/openings/{opening_id}/drawing.{drawn}", response_class=Response, responses=_DRAWN)
+def opening_drawing(db: Db, opening_id: Id, drawn: papers.Drawn, shown: ShownQuery) -> Response:
+    """Give an opening's elevation and its plan or section, as DXF in its job's unit or as a picture. 422 while its width is not known."""
+    return _drawn(drawn, papers.opening_drawing(db, opening_id, drawn, shown))
 
 
-def _drawn(of: tuple[str, str, str]) -> Response:
-    job, name, text = of
-    return attached(text, DXF, file_name(job, name, f"{datetime.now(UTC):%Y-%m-%d}", ending="dxf"))
+@router.get("/walls/{wall_id}/drawing.{drawn}", response_class=Response, responses=_DRAWN)
+def wall_drawing(db: Db, wall_id: Id, drawn: papers.Drawn, shown: ShownQuery) -> Response:
+    """Give a wall with all its openings, as DXF in its job's unit or as a picture. 422 while it cannot be laid out."""
+    return _drawn(drawn, papers.wall_drawing(db, wall_id, drawn, shown))
+
+
+def _drawn(kind: papers.Drawn, of: tuple[str, str, str | bytes]) -> Response:
+    job, name, made = of
+    return attached(made, _KINDS[kind], file_name(job, name, f"{datetime.now(UTC):%Y-%m-%d}", ending=kind))

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Callable, Collection, Sequence
 from datetime import datetime
+from typing import Literal
 
+from ezdxf.document import Drawing as DxfDrawing
 from typing_extensions import TypedDict
 
 from jambo.core.strips import StripOf
@@ -21,7 +23,9 @@ from jambo.store.jobs import job as kept_job
 from jambo.store.kept import listed
 from jambo.store.rules import crew_rules
 from jambo.views.opening.answers import answered
-from jambo.views.paper.dxf import opening_dxf, wall_dxf
+from jambo.views.paper import pictures
+from jambo.views.paper.dxf import dxf_text, opening_dxf, wall_dxf
+from jambo.views.paper.pictures import Picture
 from jambo.views.paper.strip_pages import strips_pdf
 from jambo.views.paper.strips import PaperStrip, strip_of_wall, strips_of_opening
 from jambo.views.paper.tiles import Sheet, SheetName
@@ -107,21 +111,27 @@ def strips_on_paper(asked: StripsOut, paper: SheetName, made: datetime) -> bytes
     return strips_pdf(asked["strips"], Sheet.named(paper), asked["job"], f"{made:%-d %b %Y %H:%M}")
 
 
-def opening_drawing(db: Database, opening_id: int, shown: Shown) -> tuple[str, str, str]:
-    """Give an opening as DXF, with what its job and it are called. Raises NotFound, and Refused where it cannot be worked out."""
+Drawn = Literal["dxf", Picture]
+_AS: dict[Drawn, Callable[[DxfDrawing], str | bytes]] = {
+    "dxf": dxf_text, "svg": pictures.svg, "pdf": pictures.pdf, "png": pictures.png,
+}  # fmt: skip
+
+
+def opening_drawing(db: Database, opening_id: int, drawn: Drawn, shown: Shown) -> tuple[str, str, str | bytes]:
+    """Give an opening drawn, with what its job and it are called. Raises NotFound, and Refused where it cannot be worked out."""
     with db.transaction() as t:
         row = kept_openings.opening(t, opening_id)
         doc = kept_job(t, row["job_id"])["doc"]
-        document = document_of(t, row)
-    solved = answered(document)
+        said = document_of(t, row)
+    solved = answered(said)
     if solved.facts is None or solved.result is None or not solved.result.shapes:
         raise Refused([FieldError("opening", "there is nothing to draw yet", "an opening whose width is known")])
-    drawn = opening_dxf(solved.facts, solved.result, shown.tape(doc), shown.region(doc), doc["unit"])
-    return doc["name"], name_of(row), drawn
+    document = opening_dxf(solved.facts, solved.result, shown.tape(doc), shown.region(doc), doc["unit"])
+    return doc["name"], name_of(row), _AS[drawn](document)
 
 
-def wall_drawing(db: Database, wall_id: int, shown: Shown) -> tuple[str, str, str]:
-    """Give a wall with all its openings as DXF, with what its job and it are called. Raises NotFound, and Refused where it cannot be."""
+def wall_drawing(db: Database, wall_id: int, drawn: Drawn, shown: Shown) -> tuple[str, str, str | bytes]:
+    """Give a wall with all its openings drawn, with what its job and it are called. Raises NotFound, and Refused where it cannot be."""
     with db.transaction() as t:
         wall = kept_walls.wall(t, wall_id)
         doc = kept_job(t, wall["job_id"])["doc"]
@@ -130,4 +140,5 @@ def wall_drawing(db: Database, wall_id: int, shown: Shown) -> tuple[str, str, st
     layout, _, _ = laid_in_wall(standing, around_wall(doc, crew, wall["doc"]))
     if not layout.shapes:
         raise Refused([FieldError("wall", "there is nothing to draw yet", "a wall with a length and a height")])
-    return doc["name"], wall["doc"].get("name") or "wall", wall_dxf(layout, shown.tape(doc), doc["unit"])
+    document = wall_dxf(layout, shown.tape(doc), doc["unit"])
+    return doc["name"], wall["doc"].get("name") or "wall", _AS[drawn](document)

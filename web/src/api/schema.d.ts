@@ -1554,7 +1554,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/openings/{opening_id}/drawing.dxf": {
+    "/api/openings/{opening_id}/drawing.{drawn}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1563,9 +1563,9 @@ export interface paths {
         };
         /**
          * Opening Drawing
-         * @description Give an opening's elevation and its plan or section as DXF, in its job's unit. 422 while its width is not known.
+         * @description Give an opening's elevation and its plan or section, as DXF in its job's unit or as a picture. 422 while its width is not known.
          */
-        get: operations["opening_drawing_api_openings__opening_id__drawing_dxf_get"];
+        get: operations["opening_drawing_api_openings__opening_id__drawing__drawn__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2171,7 +2171,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/walls/{wall_id}/drawing.dxf": {
+    "/api/walls/{wall_id}/drawing.{drawn}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2180,9 +2180,9 @@ export interface paths {
         };
         /**
          * Wall Drawing
-         * @description Give a wall with all its openings as DXF, in its job's unit. 422 while it cannot be laid out.
+         * @description Give a wall with all its openings, as DXF in its job's unit or as a picture. 422 while it cannot be laid out.
          */
-        get: operations["wall_drawing_api_walls__wall_id__drawing_dxf_get"];
+        get: operations["wall_drawing_api_walls__wall_id__drawing__drawn__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -20105,7 +20105,7 @@ export interface operations {
             };
         };
     };
-    opening_drawing_api_openings__opening_id__drawing_dxf_get: {
+    opening_drawing_api_openings__opening_id__drawing__drawn__get: {
         parameters: {
             query?: {
                 unit?: ("in" | "mm") | null;
@@ -20115,6 +20115,7 @@ export interface operations {
             header?: never;
             path: {
                 opening_id: number;
+                drawn: "dxf" | "svg" | "pdf" | "png";
             };
             cookie?: never;
         };
@@ -20126,6 +20127,9 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/pdf": unknown;
+                    "image/png": unknown;
+                    "image/svg+xml": unknown;
                     "image/vnd.dxf": unknown;
                 };
             };
@@ -24765,7 +24769,7 @@ export interface operations {
             };
         };
     };
-    wall_drawing_api_walls__wall_id__drawing_dxf_get: {
+    wall_drawing_api_walls__wall_id__drawing__drawn__get: {
         parameters: {
             query?: {
                 unit?: ("in" | "mm") | null;
@@ -24775,6 +24779,7 @@ export interface operations {
             header?: never;
             path: {
                 wall_id: number;
+                drawn: "dxf" | "svg" | "pdf" | "png";
             };
             cookie?: never;
         };
@@ -24786,6 +24791,9 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/pdf": unknown;
+                    "image/png": unknown;
+                    "image/svg+xml": unknown;
                     "image/vnd.dxf": unknown;
                 };
             };

@@ -153,23 +153,33 @@ interface Drawn {
 
 function named<T extends { id: number }>(kind: string, all: T[], name: (one: T) => string, chosen: number[]): Drawn[] {
   const wanted = all.filter(({ id }) => chosen.includes(id));
-  return wanted.map((one) => ({ at: `/api/${kind}/${one.id}/drawing.dxf`, name: name(one) }));
+  return wanted.map((one) => ({ at: `/api/${kind}/${one.id}/drawing.`, name: name(one) }));
 }
 
-/** Each chosen opening and wall as a drawing, in the job's own unit. */
+const ENDINGS = [
+  { value: "dxf", label: "DXF, in the job’s unit" },
+  { value: "pdf", label: "PDF, on a sheet of A3" },
+  { value: "svg", label: "SVG" },
+  { value: "png", label: "PNG" },
+];
+
+/** Each chosen opening and wall as a drawing. */
 function Drawings({ of }: { of: Drawn[] }) {
+  const [ending, setEnding] = useInAddress("drawn", "dxf");
+  const { unit, words } = useShow();
   if (of.length === 0) return null;
+  const shown = new URLSearchParams({ ...(unit && { unit }), ...(words && { words }) }).toString();
   return (
-    <div>
-      <h2>Drawings, DXF</h2>
+    <section aria-label="Drawings">
+      <NativeSelect label="Drawings" data={ENDINGS} value={ending} onChange={(e) => setEnding(e.currentTarget.value)} />
       <ul className={styles.drawings}>
         {of.map(({ at, name }) => (
           <li key={at}>
-            <a href={at}>{name}</a>
+            <a href={`${at}${ending}?${shown}`}>{name}</a>
           </li>
         ))}
       </ul>
-    </div>
+    </section>
   );
 }
 

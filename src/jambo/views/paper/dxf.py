@@ -9,7 +9,8 @@ import io
 import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from itertools import pairwise
 
 from ezdxf import units
 from ezdxf.document import Drawing as DxfDrawing
@@ -26,6 +27,7 @@ from jambo.core.solve import Result
 from jambo.core.wall.layout import Layout
 from jambo.core.words.lists import Words
 from jambo.format.facts import Facts
+from jambo.views.paper.spread import spread
 
 _TEXT = {"in": 2.0, "mm": 50.0}  # height of the figures
 _APART = {"in": 12.0, "mm": 300.0}  # between the views, and from a view to its figures
@@ -33,12 +35,11 @@ _APART = {"in": 12.0, "mm": 300.0}  # between the views, and from a view to its 
 
 @dataclass(frozen=True)
 class Caption:
-    """A figure written beside a view: its text, the place it is of, and on which layer."""
+    """A figure written beside a view: its text, and the place it is of."""
 
     text: str
     x: float
     y: float
-    right: bool = False
 
 
 def in_unit(length: Length, unit: Unit) -> float:
@@ -46,7 +47,7 @@ def in_unit(length: Length, unit: Unit) -> float:
     return float(length.in_inches() if unit == "in" else length.in_mm())
 
 
-def opening_dxf(facts: Facts, result: Result, tape: Tape, words: Words, unit: Unit) -> str:
+def opening_dxf(facts: Facts, result: Result, tape: Tape, words: Words, unit: Unit) -> DxfDrawing:
     """Give an opening's elevation and, beside it, its plan or section.
 
     Args:
@@ -55,15 +56,17 @@ def opening_dxf(facts: Facts, result: Result, tape: Tape, words: Words, unit: Un
     words = facts.worded(words)
     document, space = _new(unit)
     _rectangles(document, space, result.shapes, unit)
-    for said in _heights(facts, result, tape, words, unit):
-        _write(space, said, unit)
-    right = max((in_unit(shape.x1, unit) for shape in result.shapes), default=0.0) + _APART[unit]
+    left = min((in_unit(shape.x0, unit) for shape in result.shapes), default=0.0)
+    end = max((in_unit(shape.x1, unit) for shape in result.shapes), default=0.0)
+    _beside(space, [*_heights(result, tape, words, left, unit)], unit)
+    _under(space, [mark for mark in _marks(facts, result, tape, unit) if left <= mark.x <= end], unit)
+    right = end + _APART[unit]
     for drawing in result.drawings:
         right = _drawing(document, space, drawing, result, (right, tape, words, unit))
-    return _text(document)
+    return document
 
 
-def wall_dxf(layout: Layout, tape: Tape, unit: Unit) -> str:
+def wall_dxf(layout: Layout, tape: Tape, unit: Unit) -> DxfDrawing:
     """Give a wall's elevation with all its openings, and under it the marks on its plate.
 
     Args:
@@ -71,11 +74,8 @@ def wall_dxf(layout: Layout, tape: Tape, unit: Unit) -> str:
     """
     document, space = _new(unit)
     _rectangles(document, space, [shape for _, shape in layout.shapes], unit)
-    for mark in layout.marks:
-        at = in_unit(mark.at, unit)
-        space.add_line((at, 0), (at, -_APART[unit] / 2), dxfattribs={"layer": _layer(document, "marks")})
-        _write(space, Caption(show(mark.at, tape).text, at, -_APART[unit] / 2 - _TEXT[unit]), unit)
-    return _text(document)
+    _under(space, [Caption(show(mark.at, tape).text, in_unit(mark.at, unit), 0) for mark in layout.marks], unit)
+    return document
 
 
 def _new(unit: Unit) -> tuple[DxfDrawing, Modelspace]:
@@ -109,18 +109,45 @@ def _rectangles(document: DxfDrawing, space: Modelspace, shapes: Sequence[Shape]
         space.add_blockref(name, (x0, y0), dxfattribs=layer)
 
 
-def _heights(facts: Facts, result: Result, tape: Tape, words: Words, unit: Unit) -> Iterator[Caption]:
-    """The story pole, to the left of the elevation, and the marks on the plate under it."""
-    left = min((in_unit(shape.x0, unit) for shape in result.shapes), default=0.0) - _APART[unit]
+def _heights(result: Result, tape: Tape, words: Words, left: float, unit: Unit) -> Iterator[Caption]:
+    """The story pole, to the left of the elevation."""
     for mark in result.pole:
         figure = mark.figure
         read = show(figure.value, tape, figure.name.rounding).text
-        yield Caption(f"{read}  {label(figure.name, words)}", left, in_unit(figure.value, unit), right=True)
+        yield Caption(f"{read}  {label(figure.name, words)}", left, in_unit(figure.value, unit))
+
+
+def _marks(facts: Facts, result: Result, tape: Tape, unit: Unit) -> Iterator[Caption]:
+    """The marks on the plate."""
     sign = 1 if facts.opening.placing.measured_from == "left" else -1
     for one in result.plate.marks:
         if isinstance(one.measure, Figure) and one.measure.name in result.figures:
-            at = one.measure.value
-            yield Caption(show(at, tape).text, sign * in_unit(at, unit), -_APART[unit])
+            yield Caption(show(one.measure.value, tape).text, sign * in_unit(one.measure.value, unit), 0)
+
+
+def _beside(space: Modelspace, said: Sequence[Caption], unit: Unit) -> None:
+    """Figures of heights one over the other, each led to its height."""
+    said = sorted(said, key=lambda one: one.y)
+    apart = _APART[unit]
+    places = spread([one.y for one in said], [1.5 * _TEXT[unit]] * len(said), -1e9, 1e9)
+    for one, y in zip(said, places, strict=True):
+        _lead(space, [(one.x - apart / 4, one.y), (one.x - apart * 0.6, one.y), (one.x - apart, y)])
+        _write(space, replace(one, x=one.x - apart * 1.1, y=y), unit, TextEntityAlignment.MIDDLE_RIGHT)
+
+
+def _under(space: Modelspace, said: Sequence[Caption], unit: Unit) -> None:
+    """Figures along a plate side by side, upright, each led to its mark; what is marked twice is written once."""
+    said = sorted({(one.x, one.text): one for one in said}.values(), key=lambda one: one.x)
+    apart = _APART[unit]
+    places = spread([one.x for one in said], [1.5 * _TEXT[unit]] * len(said), -1e9, 1e9)
+    for one, x in zip(said, places, strict=True):
+        _lead(space, [(one.x, one.y), (one.x, one.y - apart / 2), (x, one.y - apart)])
+        _write(space, replace(one, x=x, y=one.y - apart * 1.1), unit, TextEntityAlignment.MIDDLE_RIGHT, turned=90)
+
+
+def _lead(space: Modelspace, points: Sequence[tuple[float, float]]) -> None:
+    for start, end in pairwise(points):
+        space.add_line(start, end, dxfattribs={"layer": "figures"})
 
 
 def _drawing(
@@ -148,13 +175,21 @@ def _drawing(
     return max(in_unit(x, unit) for x, _ in points) + by + _APART[unit]
 
 
-def _write(space: Modelspace, said: Caption, unit: Unit) -> None:
-    text = space.add_text(re.sub(r"[\x00-\x1f]", " ", said.text), height=_TEXT[unit], dxfattribs={"layer": "figures"})
-    align = TextEntityAlignment.MIDDLE_RIGHT if said.right else TextEntityAlignment.MIDDLE_CENTER
+def _write(
+    space: Modelspace,
+    said: Caption,
+    unit: Unit,
+    align: TextEntityAlignment = TextEntityAlignment.MIDDLE_CENTER,
+    turned: float = 0,
+) -> None:
+    text = space.add_text(
+        re.sub(r"[\x00-\x1f]", " ", said.text), height=_TEXT[unit], rotation=turned, dxfattribs={"layer": "figures"}
+    )
     text.set_placement((said.x, said.y), align=align)
 
 
-def _text(document: DxfDrawing) -> str:
+def dxf_text(document: DxfDrawing) -> str:
+    """Write a drawing as DXF."""
     out = io.StringIO()
     document.write(out)
     return out.getvalue()
