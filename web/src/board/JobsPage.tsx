@@ -5,7 +5,7 @@ import { useHotkeys, useLocalStorage } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconDots } from "@tabler/icons-react";
 import { useInfiniteQuery, useMutation, useQueries, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type SyntheticEvent, useRef } from "react";
+import { type SyntheticEvent, useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { api, ask, type Job, type ListedJob, sentence, type Unit, type Waits } from "../api/client";
@@ -45,6 +45,12 @@ function AllJobs() {
     getNextPageParam: (page) => (page.length < AT_ONCE ? undefined : page.at(-1)?.id),
   });
   const jobs = pages.data?.pages.flat();
+  const [wanted, want] = useState(1);
+  const { hasNextPage, isFetching, fetchNextPage } = pages;
+  const few = pages.data !== undefined && pages.data.pages.length < wanted && hasNextPage;
+  useEffect(() => {
+    if (few && !isFetching) void fetchNextPage(); // anew, too, where a change by others broke it off
+  }, [few, isFetching, fetchNextPage]);
   // what waits takes working out every opening: the list does not wait for it
   const waits = useQueries({
     queries: ((pages.data?.pageParams ?? [undefined]) as (number | undefined)[]).map((before) => ({
@@ -118,12 +124,12 @@ function AllJobs() {
                 </li>
               ))}
             </ul>
-            {pages.hasNextPage && (
+            {hasNextPage && (
               <Button
                 variant="default"
                 className={styles.older}
-                loading={pages.isFetchingNextPage}
-                onClick={() => void pages.fetchNextPage()}
+                loading={few}
+                onClick={() => want((pages.data?.pages.length ?? 0) + 1)}
               >
                 Show older jobs
               </Button>
