@@ -52,6 +52,8 @@ _TABLE: dict[Level, str] = {
         PUT /api/jobs/{job_id}/order
         GET /api/jobs/{job_id}/lists
         GET /api/jobs/{job_id}/habits
+        GET /api/jobs/{job_id}/sheets.pdf
+        GET /api/jobs/{job_id}/sheets/printed
         GET /api/jobs/{job_id}/strips
         GET /api/jobs/{job_id}/strips.pdf
         GET /api/openings/{opening_id}/drawing.{drawn}

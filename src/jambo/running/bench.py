@@ -513,6 +513,15 @@ def _pole(local: Local) -> str:
     return f"{statistics.median(times):.0f} ms (to reach: 300)"
 
 
+def _sheets(local: Local) -> str:
+    job = max(httpx.get(f"{local.url}/api/jobs").json(), key=lambda one: one["openings"])["id"]
+    openings = [one["id"] for one in httpx.get(f"{local.url}/api/jobs/{job}").json()["openings"][:60]]
+    began = time.perf_counter()
+    asked: dict[str, list[int] | list[str]] = {"openings": openings, "of": ["card", "cut"]}
+    data = httpx.get(f"{local.url}/api/jobs/{job}/sheets.pdf", params=asked, timeout=120).raise_for_status().content
+    return f"{time.perf_counter() - began:.1f} s, {len(data) / 1000:.0f} kB (to reach: 8 s)"
+
+
 def _job_file(local: Local) -> str:
     job = max(httpx.get(f"{local.url}/api/jobs").json(), key=lambda one: one["openings"])
     began = time.perf_counter()
@@ -561,6 +570,7 @@ def measure() -> None:
         rows: list[tuple[str, Callable[[], str]]] = [
             ("list a job of 1,000 openings", lambda: _listing(local, _big_job(local))),
             ("a story pole as a PDF", lambda: _pole(local)),
+            ("cards and cut lists of 60 openings as a PDF", lambda: _sheets(local)),
             ("a job as a file, 1,000 openings", lambda: _job_file(local)),
             ("an opening's page, kept alive", lambda: _page(local)),
             ("JavaScript for the first view", _script),

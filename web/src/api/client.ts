@@ -21,6 +21,8 @@ export type Waits = Schemas["WaitsOut"];
 export type WallStrip = Schemas["WallStripOut"];
 export type JobFile = Schemas["JobFileOut"];
 export type Habits = Schemas["Habits"];
+export type SheetOf = NonNullable<paths["/api/jobs/{job_id}/sheets/printed"]["get"]["parameters"]["query"]>["of"] &
+  string;
 export type HabitsPart = Schemas["PartOut"];
 export type PaperStrip = Schemas["PaperStrip"];
 export type JobLists = Schemas["JobLists"];

@@ -8,6 +8,7 @@ import { Bar } from "./Bar";
 import { Here } from "./Here";
 import { JobNav } from "./JobNav";
 import { Only } from "./Only";
+import { Printed } from "./Printed";
 import { TakeTable, type TableName } from "./TakeTable";
 
 interface Props {
@@ -65,6 +66,7 @@ export function JobBar({ id, job, title, state, prints, tables, beside, opening,
           {beside}
         </JobNav>
       )}
+      {id !== undefined && <Printed job={id} />}
       {id !== undefined && opening !== undefined && <Here job={id} opening={opening} />}
     </>
   );

@@ -12,7 +12,9 @@ import { useInAddress } from "../app/useInAddress";
 import { useJob } from "../app/useJob";
 import { Choose } from "./Choose";
 import { Habits } from "./Habits";
+import { numbers } from "./numbers";
 import styles from "./PaperPage.module.css";
+import { Sheets } from "./Sheets";
 import { StripPreview } from "./StripPreview";
 import { useTrueSize } from "./TrueSize";
 
@@ -38,10 +40,11 @@ export function PaperPage() {
             Fetching the job…
           </p>
         )}
-        {job.data?.openings.length === 0 && (
+        {job.data?.openings.length === 0 && job.data.walls.length === 0 && (
           <Empty like="sticks">No opening yet: strips are drawn from what openings and walls measure.</Empty>
         )}
-        {job.data && job.data.openings.length > 0 && <Strips id={id} job={job.data} />}
+        {job.data && job.data.openings.length + job.data.walls.length > 0 && <Strips id={id} job={job.data} />}
+        {job.data && job.data.openings.length > 0 && <Sheets id={id} job={job.data} />}
         <Only may="GET /api/jobs/{job_id}/file">
           <section className={styles.whole} aria-label="The whole job">
             <a className={styles.get} href={`/api/jobs/${id}/file`}>
@@ -64,7 +67,7 @@ function Strips({ id, job }: { id: number; job: JobPageData }) {
   const show = useShow();
   const first = job.openings[0];
   const [openings, setOpenings] = useInAddress("openings", first ? String(first.id) : "");
-  const [walls, setWalls] = useInAddress("walls", "");
+  const [walls, setWalls] = useInAddress("walls", first ? "" : String(job.walls[0]?.id ?? ""));
   const [left, leave] = useInAddress("without", "");
   const [paper, setPaper] = useInAddress("paper", "roll");
   const size = useTrueSize();
@@ -182,8 +185,6 @@ function Drawings({ of }: { of: Drawn[] }) {
     </section>
   );
 }
-
-const numbers = (text: string) => text.split(".").map(Number).filter(Boolean);
 
 /** Where the file of some strips is. */
 function fileAt(job: number, strips: PaperStrip[], paper: string, unit: string | null, words: string | null) {
