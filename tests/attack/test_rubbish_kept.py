@@ -211,7 +211,14 @@ def test_lines_of_the_record_that_cannot_be_read_count_for_nothing(client, owner
              "signed": {"built": {"leg": "1"}}, "took so": {"of": 1, "kind": "frame", "minutes": 5}, "sent back": {"order": 1, "label": "", "detail": "", "count": 1},
              "promised": {"order": 1, "label": "", "detail": "", "count": 1, "promised": "2026-12-01"}, "framed": {}, "set": {}}  # fmt: skip
     assert set(good) >= set(EVENTS)
-    passing = ("/log", "calendar.ics", "/file", "/habits", "/printed", ".pdf")  # they hold the record, or say when they were made
+    passing = (
+        "/log",
+        "calendar.ics",
+        "/file",
+        "/habits",
+        "/printed",
+        ".pdf",
+    )  # they hold the record, or say when they were made
     quiet = [at for at in asked(client, of) if not at.endswith(passing) and "/waits" not in at]
     before = {at: asked(client, of)[at].text for at in quiet}
     lines = [

@@ -266,7 +266,9 @@ def test_among_many_jobs_one_is_found_and_older_ones_are_shown(lead, site):
     lead.evaluate(HELD_ONCE)
     lead.get_by_role("button", name="Show older jobs").click()
     lead.wait_for_function("() => window.giveOut")
-    with httpx.Client(base_url=site.url) as client:  # a change by others takes the list anew, and breaks off what is on its way
+    with httpx.Client(
+        base_url=site.url
+    ) as client:  # a change by others takes the list anew, and breaks off what is on its way
         client.post("/api/jobs", json={"name": "Terrace 41"}).raise_for_status()
     expect(lead.get_by_text("Terrace 41")).to_be_visible()
     lead.evaluate("window.giveOut()")
