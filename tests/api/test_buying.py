@@ -38,7 +38,7 @@ def ordered(client, address, what, count, **more):
 @pytest.mark.parametrize(
     ("of", "count", "spare"),
     [
-        ("leaf", 30, 0), ("casing_nail", 30, 0), ("long_screw", 0, 0), ("long_screw", 1, 1), ("long_screw", 10, 1), ("foot_screw", 11, 2), ("shim", 14, 3), ("flat_shim", 5, 1),
+        ("leaf", 30, 0), ("casing_nail", 30, 3), ("long_screw", 0, 0), ("long_screw", 1, 1), ("long_screw", 10, 1), ("foot_screw", 11, 2), ("shim", 14, 3), ("flat_shim", 5, 1),
         ("sticks", 1, 0), ("sticks", 9, 0), ("sticks", 10, 1), ("sticks", 29, 1), ("sticks", 30, 2),
     ],
 )  # fmt: skip

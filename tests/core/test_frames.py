@@ -314,6 +314,13 @@ def test_nails_reach_through_casing_and_board():
     assert lengths(result)["casing_nail_a"] == inch("2 3/16")
 
 
+# a leg of 80 13/16 four times, a head of 30 5/8 twice: 4 x (6 + 1) + 2 x (2 + 1), and so on
+@pytest.mark.parametrize(("every", "count"), [("16", 34), ("20", 30), ("30 5/8", 20), ("60", 16)])
+def test_long_nails_go_at_the_ends_and_so_far_apart_between(every, count):
+    facts = {"opening.casing": {"width": "2 1/4", "thickness": "11/16"}, "opening.rules": {"casing_nail_every": every}}
+    assert [one.count for one in solved(plain(**facts)).hardware if one.name == "casing_nail"] == [count]
+
+
 @pytest.mark.parametrize("text", ["heavy", "0 lb", "-4", "9999 kg", "12 stone"])
 def test_a_weight_that_cannot_be_is_refused(text):
     with pytest.raises(Refused, match=r"opening.door.mass: .*82 lb"):

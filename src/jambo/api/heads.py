@@ -19,7 +19,7 @@ class Align(BaseModel):
     """Put doors of a storey on their common line: by longer legs and a larger floor gap, by a packer, or let each be its own.
 
     `leaf` is the height of its leaves where a storey has a line for each, as with `by_leaf`; `openings` who is on it, as it is where they
-    are left out. `line` is the common line that was seen; it is not taken for another.
+    are left out. `line` is the common line that was seen, `under` the level line or not; it is not taken for another.
     """
 
     storey: str = ""
@@ -28,6 +28,7 @@ class Align(BaseModel):
     openings: list[int] | None = None
     how: Literal["raise", "pack", "own"]
     line: ExactOut | None = None
+    under: bool = False
 
 
 @router.get("/jobs/{job_id}/heads")
@@ -42,4 +43,4 @@ def heads(
 def align(db: Db, job_id: Id, align: Align, shown: ShownQuery, who: Who) -> list[StoreyOut]:
     """Align a storey, each door as a new version of its own. 422 when there is nothing to align, 409 when its line moved since."""
     on = head_lines.OnLine(align.storey, align.leaf, align.by_leaf, align.openings)
-    return head_lines.align(db, job_id, on, align.how, align.line, shown, who)
+    return head_lines.align(db, job_id, on, align.how, align.line, shown, who, under=align.under)

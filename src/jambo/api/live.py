@@ -91,9 +91,9 @@ class Told:
 
 
 def let_go(app: FastAPI) -> None:
-    """Let every screen go that listens to an application, if it has a database to tell of."""
-    if app.state.told is not None:
-        app.state.told.let_go()
+    """Let every screen go that listens to an application, if it has anything to tell."""
+    if (told := getattr(app.state, "told", None)) is not None:
+        told.let_go()
 
 
 def _end(queue: asyncio.Queue[ServerSentEvent | None]) -> None:

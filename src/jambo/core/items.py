@@ -197,7 +197,7 @@ ITEMS: dict[str, ItemKind] = {
     "shim": ItemKind("tapered {shim}s", "fixings", ("set", "hang"), one_spare_in=5, bundle=12),
     "flat_shim": ItemKind("flat {shim}s, mixed", "fixings", ("set", "hang"), one_spare_in=5),
     "long_screw": ItemKind("long screws, one a hinge, into the {backing}", "fixings", ("hang", "set"), one_spare_in=10),
-    "casing_nail": ItemKind("{long_nails} for the {casing}, into the {backing}", "fixings", ("trim", "hardware")),
+    "casing_nail": ItemKind("{long_nails} for the {casing}, into the {backing}", "fixings", ("trim", "hardware"), one_spare_in=10),
     "steel_foot_screw": ItemKind("screws at the feet of the steel frame", "fixings", ("set",), one_spare_in=10),
     "foot_screw": ItemKind("fixings for the feet of the split {stud}s, two a foot", "fixings", ("set",), one_spare_in=10),
     "lag": ItemKind("fixings of track and backer into the {stud}s", "fixings", ("hang",)),

@@ -120,6 +120,7 @@ ZONE_CLEAR = rule("zone_clear", FRAME, "fixings clear of the {leaf} under the st
 SETBACK = rule("setback", CASING, "{casing_step}", "small", "3/16", "5", "Handbook 8.", stage="trim")
 CASING_OVERHANG = rule("casing_overhang", CASING, "butted head {casing} past the leg {casing} by", "small", "0", "0", "Handbook 8.", stage="trim")
 CASING_COVER = rule("casing_cover", CASING, "{casing} covers the {wallboard} by at least", "small", "1/4", "6", "Handbook 8.", stage="trim")
+CASING_NAIL_EVERY = rule("casing_nail_every", CASING, "{long_nails} of the {casing} at least every", "spacing", "16", "400", "Handbook 8.", stage="trim")
 DEPTH_OVER_WALL = rule("depth_over_wall", FRAME, "{frame} deeper than the wall by", "small", "1/16", "1", "Handbook 4: planed back.")
 SIDE_SHIM = rule("side_shim", ROUGH_OPENING, "{shim} space, each side", "shim_space", "1/4", "7", "Handbook 5, build-up method.")
 HEAD_SHIM = rule("head_shim", ROUGH_OPENING, "space over the {head}", "shim_space", "1/4", "6", "Handbook 5, build-up method.")

@@ -157,7 +157,7 @@ def _to_buy(kind: KindOfDoor, planned: Planned, found: AsFound) -> Iterator[Item
     yield from kind.to_buy(planned)
     if kind.swings:
         yield from shims_to_buy(planned.opening, planned.figures, found.plan, planned.rules)
-    yield from trim.to_buy(planned.figures)
+    yield from trim.to_buy(planned.figures, planned.rules)
 
 
 def _lay_out(kind: KindOfDoor, opening: Opening, wall: Wall, rules: HouseRules) -> _InWall:

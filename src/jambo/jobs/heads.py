@@ -6,7 +6,7 @@ from collections.abc import Collection
 from dataclasses import dataclass
 from typing import Literal
 
-from jambo.core.quantities.length import or_zero, size
+from jambo.core.quantities.length import ZERO, or_zero, size
 from jambo.core.quantities.tape import Unit, exact_number
 from jambo.format.declared import ExactLength
 from jambo.format.document import LevelLine
@@ -88,6 +88,8 @@ def align(
     seen: ExactOut | None,
     shown: Shown,
     who: str,
+    *,
+    under: bool = False,
 ) -> list[StoreyOut]:
     """Put the chosen doors of a storey on their line, each as a new version of its own; those that were on one and are not chosen leave it.
 
@@ -96,7 +98,7 @@ def align(
         job_id: the job.
         on: which line, and who is on it.
         how: by longer legs and a larger floor gap, by a packer over the head, or each door by itself.
-        seen: the common line that was seen; it is not taken for another.
+        seen: the common line that was seen, `under` the level line or not; it is not taken for another.
         shown: how the answer is shown.
         who: who asks.
 
@@ -117,7 +119,7 @@ def align(
                 [FieldError("openings", f"{strange[0]} is no door of this line", "doors that swing, of its storey")]
             )
         unit, now = job["doc"]["unit"], length_out(size(line), shown.tape(job["doc"]))["exact"]
-        if seen is not None and seen != now:
+        if seen is not None and (seen, under) != (now, line < ZERO):
             raise VersionConflict(job["version"], {"line": now}, {"line": seen})
         for one in (row.of for row in rows.values()):
             assert one.document is not None

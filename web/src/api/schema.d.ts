@@ -2300,7 +2300,7 @@ export interface components {
          * @description Put doors of a storey on their common line: by longer legs and a larger floor gap, by a packer, or let each be its own.
          *
          *     `leaf` is the height of its leaves where a storey has a line for each, as with `by_leaf`; `openings` who is on it, as it is where they
-         *     are left out. `line` is the common line that was seen; it is not taken for another.
+         *     are left out. `line` is the common line that was seen, `under` the level line or not; it is not taken for another.
          */
         Align: {
             /**
@@ -2322,6 +2322,11 @@ export interface components {
              * @default
              */
             storey?: string;
+            /**
+             * Under
+             * @default false
+             */
+            under?: boolean;
         };
         /**
          * AsFoundOut
@@ -6599,6 +6604,8 @@ export interface components {
             casing_cover?: (string | components["schemas"]["ExactLength"]) | null;
             /** Casing Hides */
             casing_hides?: (string | components["schemas"]["ExactLength"]) | null;
+            /** Casing Nail Every */
+            casing_nail_every?: (string | components["schemas"]["ExactLength"]) | null;
             /** Casing Overhang */
             casing_overhang?: (string | components["schemas"]["ExactLength"]) | null;
             /** Concrete Embed */

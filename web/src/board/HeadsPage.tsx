@@ -54,11 +54,13 @@ export function HeadsPage() {
             openings: of.openings.filter((o) => o.chosen).map((o) => o.id),
             how,
             line: of.line.exact,
+            under: of.under,
           },
         }),
       ),
     onSuccess: () => {
-      setChosen(null);
+      // what is tried on another line stays
+      setChosen((tried) => (heads.data && heads.data.length > 1 ? tried : null));
       void client.invalidateQueries({ queryKey: ["job", id, "heads"] });
       client.removeQueries({ queryKey: ["opening"] });
       void renew(client, ["job"]);

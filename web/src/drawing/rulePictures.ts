@@ -131,6 +131,7 @@ const LEG: Picture = {
     casing_cover: [110, 84, 170, 84],
     casing_hides: [100, 120, 100, 130],
     casing_overhang: [110, 376, 122, 376],
+    casing_nail_every: [140, 150, 140, 330],
     depth_over_wall: [190, 120, 190, 126],
     steel_throat_over: [180, 334, 180, 342],
     rip_planing: [222, 334, 222, 342],

@@ -38,7 +38,7 @@ KINDS: dict[str, LengthKind] = {
     "plate": _kind("a plate thickness", "0", "6"),
     "stud": _kind("a stud thickness", "1/2", "6"),
     "stud_depth": _kind("a stud depth", "1", "16"),
-    "spacing": _kind("a stud spacing", "4", "60"),
+    "spacing": _kind("a spacing", "4", "60"),
     "header_depth": _kind("a depth over the opening", "1/2", "48"),
     "position": _kind("a position along the wall", "0", "7200"),
     "height": _kind("a height", "0", "480"),

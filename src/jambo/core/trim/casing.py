@@ -152,8 +152,16 @@ def on_floor_found(casing: Casing, planned: Figures, higher: Sequence[Computed] 
             yield from (*own, *long_points(casing, own))
 
 
-def to_buy(planned: Figures) -> Iterator[Item]:
-    """The long nails of the casing: one length that serves both sides."""
-    nails = [length for name in names.CASING_NAIL_ON.values() if (length := planned.value(name)) is not None]
-    if nails:
-        yield Item("casing_nail", 1, max(nails))
+def to_buy(planned: Figures, rules: HouseRules) -> Iterator[Item]:
+    """The long nails of the casing: one length that serves both sides, and one at each end of a piece and so far apart between.
+
+    Args:
+        planned: nails and pieces; nothing is told while one of them is not known. rules: how far apart they go.
+    """
+    nails = planned.known(*names.CASING_NAIL_ON.values())
+    legs = planned.known(*names.CASING_LEG_ON.values())
+    heads = [found for name in HEADS if (found := planned.value(name)) is not None]
+    if nails and legs and heads:
+        apart = rules.value(house.CASING_NAIL_EVERY)
+        each = [-(-piece.nm // apart.nm) + 1 for piece in (*legs.values(), *legs.values(), *heads, *heads)]
+        yield Item("casing_nail", sum(each), max(nails.values()))
