@@ -111,7 +111,9 @@ def test_heads_are_level_by_the_level_line_of_their_storey(client, job):
     rows = [(o["level"]["text"], o["own"]["text"], o["gain"]["text"], o["governs"]) for o in storey["openings"]]
     assert rows == [("48 in", "81 3/8 in", "7/8 in", False), ("47 1/8 in", "81 3/8 in", "0 in", True)]
     assert storey["waiting"] == ["H2 (not taped from the level line)"]
-    raised = client.post(f"/api/jobs/{job}/heads", json={"storey": "Upper", "how": "raise"}).json()[0]
+    seen = {"storey": "Upper", "how": "raise", "line": storey["line"]["exact"]}
+    assert client.post(f"/api/jobs/{job}/heads", json=seen | {"under": True}).status_code == 409
+    raised = client.post(f"/api/jobs/{job}/heads", json=seen).json()[0]
     assert raised["aligned"] and [o["now"]["text"] for o in raised["openings"]] == ["82 1/4 in", "81 3/8 in"]
 
 
