@@ -55,8 +55,8 @@ def test_first_view_stays_under_its_weight(local):
     """The first page's scripts, and all there are with those of pages that are fetched when somebody goes there."""
     first = set(re.findall(r'assets/([^"]+\.js)', (web.DIST / "index.html").read_text()))
     sizes = {p.name: len(gzip.compress(p.read_bytes())) for p in web.DIST.glob("assets/*.js")}
-    assert sum(size for name, size in sizes.items() if name in first) < 230_000
-    assert sum(sizes.values()) < 480_000
+    assert sum(size for name, size in sizes.items() if name in first) < 215_000
+    assert sum(sizes.values()) < 420_000
 
 
 def test_generated_files_out_of_date_are_named(tmp_path):
