@@ -1,9 +1,12 @@
 """Drawings as DXF: every line ends where the shape it is of does, nothing is wrong with the file."""
 
 import io
+import subprocess
+import sys
 import xml.etree.ElementTree as ElementTree
 from collections import Counter
 from itertools import pairwise
+from pathlib import Path
 
 import ezdxf
 import pytest
@@ -113,3 +116,27 @@ def test_a_drawing_is_a_picture_too(client, job):
         assert [round(float(v) / 72 * 25.4) for v in page.mediabox[2:]] == [420, 297]
         assert ElementTree.fromstring(made["svg"].text).tag == "{http://www.w3.org/2000/svg}svg"
         assert made["svg"].headers["content-type"].startswith("image/svg+xml")
+
+
+ALL_AT_ONCE = """
+import sys
+from concurrent.futures import ThreadPoolExecutor
+sys.path.insert(0, {tests!r})
+from helpers import plain, solved
+from jambo.format.document import Document
+from jambo.format.facts import facts_of
+from jambo.format.problems import parse
+from jambo.views.paper.dxf import opening_dxf
+from jambo.views.paper.pictures import png, pdf, svg
+facts = facts_of(parse(Document, plain()))
+drawings = [opening_dxf(facts, solved(plain()), facts.tape, "north_america", "in") for _ in range(9)]
+with ThreadPoolExecutor(9) as pool:
+    made = [*pool.map(lambda draw, of: len(draw(of)), [svg, pdf, png] * 3, drawings)]
+assert made[0] == made[3] == made[6] and all(made)
+"""
+
+
+def test_the_first_pictures_of_a_process_may_be_asked_for_at_once():
+    """The type is read with the first of them; a process of its own, for here it has been."""
+    script = ALL_AT_ONCE.format(tests=str(Path(__file__).parents[1]))
+    subprocess.run([sys.executable, "-c", script], check=True, timeout=120)

@@ -162,4 +162,4 @@ def test_what_cannot_be_drawn_is_said(client, job, params, status, says):
 def test_a_page_without_strips_says_so(client, job):
     strips, (page,) = asked(client, job)
     assert strips == []
-    assert "there is nothing to draw yet" in page.extract_text()
+    assert "There is nothing to print." in page.extract_text()

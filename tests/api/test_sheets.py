@@ -1,12 +1,20 @@
 """Sheets in one run: what stands on them, pages that begin and end whole, and a code that says whether a page is still true."""
 
+import base64
 import io
+import json
 import re
+from functools import cache
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 from pypdf import PdfReader
 
 from helpers import PLAIN
+from jambo.views.paper.fonts import NAME, add_fonts
+from jambo.views.paper.sheet_pages import _Run
+from jambo.views.paper.tiles import Sheet
 
 
 @pytest.fixture
@@ -63,7 +71,7 @@ def test_a_sheet_says_whether_it_is_still_true_and_what_changed_since(client, tw
     at, printed = codes(client, job, of="cut", openings=first)[0].split("?printed=")
     assert at == f"{client.base_url}/openings/{first}/print".replace("//o", "/o")
     of, opening, line, was, _, _ = printed.split(".")
-    known = {"of": of, "opening": opening, "line": line, "was": was}
+    known = {"of": of, "whose": opening, "line": line, "was": was}
     at = f"/api/jobs/{job}/sheets/printed"
     assert client.get(at, params=known).json() == {"same": True, "since": []}
 
@@ -87,6 +95,76 @@ def codes(client, job, **asked):
     return [page["/Annots"][0].get_object()["/A"]["/URI"] for page in read]
 
 
-def test_an_opening_of_another_job_is_refused(client, job, two):
-    answer = client.get(f"/api/jobs/{two[0]}/sheets.pdf", params={"of": "card", "openings": 999_999})
+@pytest.mark.parametrize("what", ["openings", "walls"])
+def test_what_is_of_another_job_is_refused(client, job, what):
+    answer = client.get(f"/api/jobs/{job}/sheets.pdf", params={"of": "card", what: 999_999})
     assert answer.status_code == 422 and "none of this job" in answer.text
+
+
+def test_a_wall_has_its_tape_its_pieces_and_who_does_what(client, job):
+    """The tape of its page; a crew of one, to whom all the work of its opening falls."""
+    kept = client.get(f"/api/jobs/{job}").json()
+    crew = {"people": [{"name": "Ines", "hours": [{"days": ["mon", "tue", "wed", "thu", "fri"], "from": "07:00", "to": "15:00"}]}]}  # fmt: skip
+    body = {"version": kept["version"], "job": {**kept["job"], "crew": crew}}
+    client.put(f"/api/jobs/{job}", json=body).raise_for_status()
+    body = {"wall": {**PLAIN["wall"], "name": "North"}, "opening": {**PLAIN["opening"], "mark": "W1"}}
+    client.post(f"/api/jobs/{job}/openings", json=body).raise_for_status()
+    at_wall = f"/api/walls/{client.get(f'/api/jobs/{job}').json()['walls'][0]['id']}"
+    told = pages(client, job, of=["wall"])
+    page, text = client.post(f"{at_wall}/layout", json={}).json(), "\n".join(told)
+    assert told[0].startswith("North") and "W1" in told[0]
+    for mark in page["layout"]["marks"]:
+        assert re.search(rf"^{re.escape(mark['read']['text'])} ", text, re.MULTILINE)
+    for piece in page["layout"]["pieces"]:
+        assert re.search(rf"{piece['count']}\s+{re.escape(piece['label'])}\s+{re.escape(piece['length'])}", text)
+    assert "Who does what" in text and re.search(r"W1: .*\s+Ines", text)
+
+    at = f"/api/jobs/{job}/sheets/printed"
+    of, whose, line, was, _, _ = codes(client, job, of="wall")[0].split("?printed=")[1].split(".")
+    known = {"of": of, "whose": whose, "line": line, "was": was}
+    assert client.get(at, params=known).json() == {"same": True, "since": []}
+    body = {"version": page["wall"]["version"], "wall": {**page["wall"]["wall"], "length": "150"}}
+    client.put(at_wall, json=body).raise_for_status()
+    assert client.get(at, params=known).json()["same"] is False
+
+
+def test_trades_and_strips_go_in_the_same_run(client, two):
+    job, (first, _) = two
+    told = pages(client, job, of=["trade", "strips", "card"], openings=[first])
+    trades = [page for page in told if page.startswith("For other trades")]
+    assert [title in "".join(trades) for title in ("Drywall", "Floors", "Paint")] == [True] * 3
+    strips = [n for n, page in enumerate(told) if "of this strip" in page or "must measure this" in page]
+    assert strips == [*range(len(told) - len(strips), len(told))] and len(strips) > 1  # at the end
+    assert all(f"page {n} of {len(told)}" in page for n, page in enumerate(told, 1))
+    assert not any("D2" in told[n] for n in strips)
+
+
+def test_how_far_it_is_is_told_and_the_file_comes_last(client, two):
+    job, _ = two
+    with client.stream("GET", f"/api/jobs/{job}/sheets/steps", params={"of": ["card", "cut"]}) as answer:
+        lines = [json.loads(line) for line in answer.iter_lines()]
+    assert [line.get("done") for line in lines] == [1, 2, 3, 4, None] and {line["of"] for line in lines[:-1]} == {4}
+    assert lines[-1]["called"].endswith(".pdf")
+    read = PdfReader(io.BytesIO(base64.b64decode(lines[-1]["file"]))).pages
+    cut = [page.extract_text().splitlines()[0] for page in read if "Cut list" in page.extract_text()]
+    assert [*dict.fromkeys(cut)] == ["D1", "D2"]
+
+
+@given(st.text("abl \n£", max_size=300), st.floats(5, 80))
+def test_lines_keep_every_word_and_stay_in_their_room(text, room):
+    pdf = typed()
+    broken = pdf.lines(text, room)
+    assert "".join(broken).replace(" ", "") == text.replace(" ", "").replace("\n", "")
+    assert all(pdf.get_string_width(line) <= room + 1e-6 for line in broken)
+    kept = [word for line in broken for word in line.split()]
+    assert [word for word in text.split() if pdf.get_string_width(word) > room or word not in kept] == [
+        word for word in text.split() if pdf.get_string_width(word) > room
+    ]
+
+
+@cache
+def typed():
+    pdf = _Run(Sheet.named("a4"), "")
+    add_fonts(pdf, "abl £")
+    pdf.set_font(NAME, "", 12)
+    return pdf

@@ -217,6 +217,7 @@ def test_lines_of_the_record_that_cannot_be_read_count_for_nothing(client, owner
         "/file",
         "/habits",
         "/printed",
+        "/steps",
         ".pdf",
     )  # they hold the record, or say when they were made
     quiet = [at for at in asked(client, of) if not at.endswith(passing) and "/waits" not in at]

@@ -1,6 +1,7 @@
 """Strips looked at and taken as a file; a whole job taken along and brought in, by keyboard and thumb."""
 
 import json
+import threading
 
 import pytest
 from playwright.sync_api import expect
@@ -33,7 +34,7 @@ def test_strips_are_chosen_looked_at_and_taken(page, two):
     expect(region.get_by_role("img")).to_have_count(4)
     page.get_by_label("Paper", exact=True).select_option("A4 sheets")
     with page.expect_download() as download:
-        page.get_by_role("link", name="PDF, 4 strips").click()
+        page.get_by_role("button", name="PDF, 4 strips").click()
     assert download.value.suggested_filename.startswith("Test job strips D1 D2 ")
     pages = PdfReader(download.value.path()).pages
     assert [round(float(pages[0].mediabox[n]) / 72 * 25.4) for n in (2, 3)] == [210, 297]
@@ -49,6 +50,40 @@ def test_strips_are_chosen_looked_at_and_taken(page, two):
     assert download.value.suggested_filename.endswith(".dxf")
     page.reload()
     expect(region.get_by_role("img")).to_have_count(1)
+
+
+def test_sheets_are_chosen_by_what_they_have_in_common_and_taken(page, two):
+    job, _ = two
+    page.goto(f"/jobs/{job}/paper")
+    sheets = page.get_by_role("region", name="Sheets in one go")
+    chosen = sheets.get_by_role("group", name="Sheets for").get_by_role("button", pressed=True)
+    expect(chosen).to_have_count(2)
+    page.get_by_label("Only those of").select_option(label="of D2")
+    expect(chosen).to_have_text(["D2"])
+    for sheet in ("Work card", "Walls: elevation, tape, who does what"):
+        sheets.get_by_role("checkbox", name=sheet).click()
+    taken = sheets.get_by_role("button", name="PDF of the sheets")
+
+    asked = threading.Event()
+    page.route("**/sheets/steps?*", lambda _: asked.set())  # the server takes its time
+    taken.click()
+    expect(sheets.get_by_role("status")).to_contain_text("worked out")
+    sheets.get_by_role("button", name="Stop").click()
+    expect(taken).to_be_visible()
+    assert asked.is_set() and sheets.get_by_role("alert").count() == 0
+    page.unroute("**/sheets/steps?*")
+    page.route("**/sheets/steps?*", lambda route: route.fulfill(body='{"done": 1, "of": 3}\n{"done'))  # broken off
+    taken.click()
+    expect(sheets.get_by_role("alert")).to_contain_text("Ask for it again")
+    page.unroute("**/sheets/steps?*")
+
+    with page.expect_download() as download:
+        taken.click()
+    read = [one.extract_text() for one in PdfReader(download.value.path()).pages]
+    assert any("Cut list" in one for one in read) and any("Along the plate" in one for one in read)
+    assert not any(one.startswith("D1") or "Work card" in one for one in read)
+    page.reload()
+    expect(chosen).to_have_text(["D2"])
 
 
 def test_a_card_makes_the_screen_true(page, two):

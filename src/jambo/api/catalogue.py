@@ -24,6 +24,7 @@ from jambo.format.dates import FIRST_YEAR, LAST_YEAR
 from jambo.format.paths import LengthAt, lengths
 from jambo.format.usual import OF_MANY, USUAL
 from jambo.views.job.record import EVENTS
+from jambo.views.paper.sheets import LEADS, Lead
 
 router = APIRouter(prefix="/api", tags=["solving"], route_class=Route)
 UNITS: tuple[Unit, ...] = ("in", "mm")
@@ -103,7 +104,8 @@ class CatalogueOut(TypedDict):
 
     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
     by path: the longest that a fact's own path starts with. `choices` are the facts that are chosen, by path alike. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
-    give an opening and its wall, by path, with where the job keeps them; `of_many` those that are never usual, and can be said of many at once. A day may be from `first_year` to `last_year`.
+    give an opening and its wall, by path, with where the job keeps them; `of_many` those that are never usual, and can be said of many at once. `leads` are the figures that lead a cut list and a
+    set sheet, and those along a track. A day may be from `first_year` to `last_year`.
     """
 
     rules: dict[str, RuleOut]
@@ -121,6 +123,7 @@ class CatalogueOut(TypedDict):
     columns: dict[Column, dict[Region, str]]
     usual: dict[str, str]
     of_many: list[str]
+    leads: dict[Lead, list[str]]
     first_year: int
     last_year: int
 
@@ -165,6 +168,7 @@ def catalogue() -> CatalogueOut:
         "columns": {name: {region: fill(text, region) for region in REGIONS} for name, text in COLUMNS.items()},
         "usual": USUAL,
         "of_many": list(OF_MANY),
+        "leads": {name: list(figures) for name, figures in LEADS.items()},
         "first_year": FIRST_YEAR,
         "last_year": LAST_YEAR,
     }

@@ -54,8 +54,10 @@ _TABLE: dict[Level, str] = {
         GET /api/jobs/{job_id}/habits
         GET /api/jobs/{job_id}/sheets.pdf
         GET /api/jobs/{job_id}/sheets/printed
+        GET /api/jobs/{job_id}/sheets/steps
         GET /api/jobs/{job_id}/strips
         GET /api/jobs/{job_id}/strips.pdf
+        GET /api/jobs/{job_id}/strips/steps
         GET /api/openings/{opening_id}/drawing.{drawn}
         GET /api/walls/{wall_id}/drawing.{drawn}
         GET /api/jobs/{job_id}/log

@@ -10,17 +10,20 @@ from fastapi.responses import Response, StreamingResponse
 from pydantic import BaseModel, Field
 
 from jambo.api.files import attached, attachment, file_name
+from jambo.api.paper_runs import LINES, PDF, made, steps
 from jambo.api.shared import Db, Id, Route, ShownQuery, SomeId
 from jambo.core.strips import StripOf
 from jambo.format.table_out import as_csv, as_workbook
 from jambo.jobs import papers, tables
 from jambo.jobs.papers import StripsOut
+from jambo.jobs.shown import Shown
 from jambo.jobs.tables import TableName
+from jambo.views.paper.sheet_pages import SheetRun
 from jambo.views.paper.tiles import SheetName
 
 router = APIRouter(prefix="/api", tags=["papers"], route_class=Route)
 
-PDF, CSV, DXF = "application/pdf", "text/csv", "image/vnd.dxf"
+CSV, DXF = "text/csv", "image/vnd.dxf"
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
@@ -62,11 +65,25 @@ def strips(db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery) -> Strips
 @router.get("/jobs/{job_id}/strips.pdf", response_class=Response, responses={200: {"content": {PDF: {}}}})
 def strips_on_paper(db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery, paper: SheetName = "roll") -> Response:
     """Give strips as a PDF, true to a tenth of a millimetre: one long page each row, or sheets that are laid on each other."""
+    return made(*_strip_run(db, job_id, shown, chosen, paper))
+
+
+@router.get(
+    "/jobs/{job_id}/strips/steps",
+    response_class=StreamingResponse,
+    responses={200: {"content": {LINES: {"schema": {"type": "string"}}}}},
+)
+def strip_steps(db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery, paper: SheetName = "roll") -> Response:
+    """Give the same and tell how far it is: a line of JSON for each step, the last one has the file in base64."""
+    return steps(*_strip_run(db, job_id, shown, chosen, paper))
+
+
+def _strip_run(db: Db, job_id: int, shown: Shown, chosen: Chosen, paper: SheetName) -> tuple[SheetRun, str]:
     asked = papers.strips(db, job_id, chosen.openings, chosen.walls, chosen.of, shown)
-    made = datetime.now(UTC)
-    pdf = papers.strips_on_paper(asked, paper, made)
+    now = datetime.now(UTC)
     marks = " ".join(dict.fromkeys(strip["whose"] for strip in asked["strips"]))
-    return attached(pdf, PDF, file_name(asked["job"], "strips", marks, f"{made:%Y-%m-%d}", ending="pdf"))
+    called = file_name(asked["job"], "strips", marks, f"{now:%Y-%m-%d}", ending="pdf")
+    return SheetRun((), asked["strips"], paper, f"{asked['job']}, {now:%-d %b %Y %H:%M}"), called
 
 
 _KINDS: dict[papers.Drawn, str] = {"dxf": DXF, "svg": "image/svg+xml", "pdf": PDF, "png": "image/png"}
@@ -86,5 +103,5 @@ def wall_drawing(db: Db, wall_id: Id, drawn: papers.Drawn, shown: ShownQuery) ->
 
 
 def _drawn(kind: papers.Drawn, of: tuple[str, str, str | bytes]) -> Response:
-    job, name, made = of
-    return attached(made, _KINDS[kind], file_name(job, name, f"{datetime.now(UTC):%Y-%m-%d}", ending=kind))
+    job, name, content = of
+    return attached(content, _KINDS[kind], file_name(job, name, f"{datetime.now(UTC):%Y-%m-%d}", ending=kind))

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Collection, Sequence
-from datetime import datetime
 from typing import Literal
 
 from ezdxf.document import Drawing as DxfDrawing
@@ -26,9 +25,7 @@ from jambo.views.opening.answers import answered
 from jambo.views.paper import pictures
 from jambo.views.paper.dxf import dxf_text, opening_dxf, wall_dxf
 from jambo.views.paper.pictures import Picture
-from jambo.views.paper.strip_pages import strips_pdf
 from jambo.views.paper.strips import PaperStrip, strip_of_wall, strips_of_opening
-from jambo.views.paper.tiles import Sheet, SheetName
 from jambo.views.wall.layout import WallOpening, laid_in_wall
 
 
@@ -59,8 +56,8 @@ def strips(
         around = JobGround.of(t, job["doc"])
         rows = [(r, d) for r, d in documents_of_job(t, job_id, around) if r["id"] in wanted] if wanted else []
         here = {wall["id"]: wall for wall in kept_walls.walls(t, job_id)}
-        _are_here("openings", wanted - {row["id"] for row, _ in rows})
-        _are_here("walls", {*walls} - {*here})
+        are_here("openings", wanted - {row["id"] for row, _ in rows})
+        are_here("walls", {*walls} - {*here})
         plates = [(here[wall], _in_wall(t, wall)) for wall in walls]
         crew = crew_rules(t, job["doc"]["unit"])["doc"]
     tape, words = shown.tape(job["doc"]), shown.region(job["doc"])
@@ -91,7 +88,8 @@ def _in_wall(t: Transaction, wall_id: int) -> list[WallOpening]:
     return [WallOpening(row["id"], name_of(row), compact(row["doc"])) for row in rows if row["problem"] is None]
 
 
-def _are_here(path: str, unknown: Collection[int]) -> None:
+def are_here(path: str, unknown: Collection[int]) -> None:
+    """Raise Refused for openings or walls that are none of a job's; `path` says which they are."""
     if unknown:
         raise Refused(
             [
@@ -100,15 +98,6 @@ def _are_here(path: str, unknown: Collection[int]) -> None:
                 )
             ]
         )
-
-
-def strips_on_paper(asked: StripsOut, paper: SheetName, made: datetime) -> bytes:
-    """Give strips as a PDF at full size; where there is nothing to draw, a page that says so.
-
-    Args:
-        asked: as `strips` gives them; paper: the sheets; made: when, which stands on every sheet.
-    """
-    return strips_pdf(asked["strips"], Sheet.named(paper), asked["job"], f"{made:%-d %b %Y %H:%M}")
 
 
 Drawn = Literal["dxf", Picture]

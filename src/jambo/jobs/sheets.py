@@ -2,35 +2,42 @@
 
 from __future__ import annotations
 
+import contextlib
 import hashlib
-from collections.abc import Collection, Iterator, Sequence
-from typing import Any, get_args
+from collections.abc import Callable, Collection, Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from typing import Any, Literal, get_args
 
 from typing_extensions import TypedDict
 
+from jambo.core.planning.work import TRADES
+from jambo.core.strips import StripOf
 from jambo.format.document import Document, Show
-from jambo.format.problems import FieldError, Refused
-from jambo.jobs import buying, cutting
+from jambo.format.problems import Refused
+from jambo.jobs import buying, cutting, papers
 from jambo.jobs.documents import JobGround, documents_of_job
 from jambo.jobs.jobs import record_page
 from jambo.jobs.kept import name_of
+from jambo.jobs.papers import are_here
+from jambo.jobs.planning import read_plan
 from jambo.jobs.shown import Shown
+from jambo.jobs.walls import layout
 from jambo.store import events
+from jambo.store import walls as kept_walls
 from jambo.store.database import Database
 from jambo.store.jobs import job as kept_job
 from jambo.store.live import newest_line
+from jambo.views.days.job_plan import JobPlan
+from jambo.views.days.trade_sheet import trade_sheet
 from jambo.views.exchange import solve_document
-from jambo.views.paper.sheets import (
-    OfOpening,
-    Sheet,
-    SheetOf,
-    buy_blocks,
-    card_blocks,
-    cut_blocks,
-    saw_blocks,
-    set_blocks,
-)
+from jambo.views.paper.job_sheets import buy_blocks, saw_blocks, trade_blocks, wall_blocks, work_blocks
+from jambo.views.paper.sheets import Block, OfOpening, Said, Sheet, SheetOf, card_blocks, cut_blocks, set_blocks
+from jambo.views.paper.strips import PaperStrip
 
+Wanted = Literal[SheetOf, "strips"]
+
+PLATE: tuple[StripOf, ...] = ("plate",)
+PLAN_SECONDS = 4.0  # to wait for the best plan: a sheet that is printed should be that of the screen
 MOST_TOLD = 12  # lines of the record told of what changed since
 
 
@@ -42,44 +49,80 @@ class Printed(TypedDict):
 
 
 class Run(TypedDict):
-    """Sheets of a job, and up to which line of the record they know it."""
+    """Sheets of a job and strips that go with them, and up to which line of the record they know it."""
 
     job: str
     sheets: list[Sheet]
+    strips: list[PaperStrip]
     line: int
 
 
-def run_of(db: Database, job_id: int, openings: Collection[int], of: Sequence[SheetOf], shown: Shown) -> Run:
-    """Give the sheets of some openings, in walking order, and of the job. Raises NotFound, Refused for an opening of another job.
+@dataclass(frozen=True)
+class Asked:
+    """Which sheets are wanted, of which openings and walls; without any, of every one of the job. Without walls, those the openings stand in."""
+
+    of: Collection[Wanted]
+    openings: Collection[int] = ()
+    walls: Collection[int] = ()
+
+
+def run_of(db: Database, job_id: int, asked: Asked, shown: Shown) -> Run:
+    """Give the sheets of some openings, in walking order, of their walls, and of the job. Raises NotFound, Refused for what is of another job.
 
     Args:
-        db: where jobs are kept; job_id: the job; openings: whose (none: every one); of: which sheets; shown: tape and words.
+        db: where jobs are kept; job_id: the job; asked: whose sheets, and which; shown: tape and words.
     """
-    own = [one for one in of if one in get_args(OfOpening)]
+    own = [one for one in get_args(OfOpening) if one in asked.of]
     with db.transaction() as t:
         line, job = newest_line(t), kept_job(t, job_id)["doc"]
-        rows = [*documents_of_job(t, job_id, JobGround.of(t, job))] if own else []
+        rows = [*documents_of_job(t, job_id, JobGround.of(t, job))]
+        walls = {wall["id"]: wall["doc"].get("name") or "Wall without a name" for wall in kept_walls.walls(t, job_id)}
         ticks = events.ticks_of_job(t, job_id) if "card" in own else {}
-    unknown = {*openings} - {row["id"] for row, _ in rows}
-    if own and unknown:
-        raise Refused([FieldError("openings", f"{min(unknown)} is none of this job", "numbers of this job’s own, as its pages have them")])  # fmt: skip
+    are_here("openings", {*asked.openings} - {row["id"] for row, _ in rows})
+    are_here("walls", {*asked.walls} - {*walls})
+    rows = [one for one in rows if one[0]["id"] in asked.openings] if asked.openings else rows
+    standing = asked.walls or ({row["wall_id"] for row, _ in rows} if asked.openings else {*walls})
     sheets = [
         sheet
         for row, document in rows
-        if not openings or row["id"] in openings
         for sheet in _of_opening(row, document, own, frozenset(ticks.get(row["id"], ())), job, shown)
     ]
-    if "saw" in of:
+    plates = [wall for wall in walls if wall in standing]
+    strips: list[PaperStrip] = []
+    if "strips" in asked.of:
+        strips = papers.strips(db, job_id, [row["id"] for row, _ in rows], plates, (), shown)["strips"]
+    plan = read_plan(db, job_id, shown, patience=PLAN_SECONDS)[0] if {"wall", "trade"} & {*asked.of} else None
+    if plan is not None and "wall" in asked.of:
+        sheets += [_of_wall(db, wall, walls[wall], job["name"], plan, shown) for wall in plates]
+    if "saw" in asked.of:
         sheets.append(Sheet("saw", None, "", job["name"], f"/jobs/{job_id}/cutting", [*saw_blocks(cutting.plan_of_job(db, job_id, shown))]))  # fmt: skip
-    if "buy" in of:
+    if "buy" in asked.of:
         sheets.append(Sheet("buy", None, "", job["name"], f"/jobs/{job_id}/buying", [*buy_blocks(buying.buying_of_job(db, job_id, shown))]))  # fmt: skip
-    return {"job": job["name"], "sheets": sheets, "line": line}
+    if plan is not None and "trade" in asked.of:
+        sheets += [
+            Sheet("trade", None, "", job["name"], f"/jobs/{job_id}/trades/{trade}", [*trade_blocks(trade_sheet(plan, trade))])
+            for trade in TRADES
+        ]  # fmt: skip
+    return {"job": job["name"], "sheets": sheets, "strips": strips, "line": line}
+
+
+def _of_wall(db: Database, wall: int, name: str, job: str, plan: JobPlan, shown: Shown) -> Sheet:
+    """A wall's sheet; where it cannot be laid out, why."""
+    try:
+        page = layout(db, wall, {}, None, shown)
+        plates = papers.strips(db, page["job"]["id"], (), [wall], PLATE, shown)["strips"]
+        blocks: list[Block] = [*wall_blocks(page["layout"], plates[0] if plates else None)]
+        with contextlib.suppress(Refused):  # where nobody's hours reach, the wall prints without who does what
+            blocks += work_blocks(plan, {one["id"] for one in page["openings"]})
+    except Refused as why:
+        blocks = [Said("", [f"{error.reason}; accepted: {error.accepted}" for error in why.errors])]
+    return Sheet("wall", wall, name, job, f"/walls/{wall}", blocks)
 
 
 def _of_opening(
     row: dict[str, Any],
     document: Document | None,
-    of: Sequence[SheetOf],
+    of: Sequence[OfOpening],
     ticked: frozenset[str],
     job: dict[str, Any],
     shown: Shown,
@@ -92,7 +135,12 @@ def _of_opening(
     except Refused:
         return
     where = " · ".join(filter(None, (row["doc"].get("room", ""), document.wall.name, f"version {row['version']}")))
-    blocks = {"card": lambda: card_blocks(result, ticked), "cut": lambda: cut_blocks(result), "set": lambda: set_blocks(result)}  # fmt: skip
+    position = document.opening.position
+    blocks: dict[OfOpening, Callable[[], Iterable[Block]]] = {
+        "card": lambda: card_blocks(result, ticked),
+        "cut": lambda: cut_blocks(result, position.measured_from if position is not None else "left"),
+        "set": lambda: set_blocks(result),
+    }
     pages = {"card": "card", "cut": "print", "set": "setting"}
     for one in of:
         yield Sheet(one, row["id"], name_of(row), where, f"/openings/{row['id']}/{pages[one]}", [*blocks[one]()])
@@ -104,16 +152,18 @@ def digest(sheet: Sheet) -> str:
     return hashlib.sha256(said.encode()).hexdigest()[:8]
 
 
-def printed(db: Database, job_id: int, of: SheetOf, opening: int | None, line: int, was: str, shown: Shown) -> Printed:
+def printed(db: Database, job_id: int, of: SheetOf, whose: int | None, line: int, was: str, shown: Shown) -> Printed:
     """Say whether a printed sheet is still true, and what was written down since.
 
     Args:
-        db, job_id, shown: as for `run_of`; of, opening: which sheet; line: up to which line of the record it knew the job; was: its digest.
+        db, job_id, shown: as for `run_of`; of, whose: which sheet, of which opening or wall; line: up to which line of the record it knew the job; was: its digest.
 
     Raises:
-        NotFound: there is no such job. Refused: the opening is none of it.
+        NotFound: there is no such job. Refused: the opening or wall is none of it.
     """
-    now = run_of(db, job_id, {opening} if opening else set(), [of], shown)["sheets"]
+    own, opening = {whose} if whose else set[int](), whose if of != "wall" else None
+    asked = Asked([of], walls=own) if of == "wall" else Asked([of], own)
+    now = run_of(db, job_id, asked, shown)["sheets"]
     if any(digest(sheet) == was for sheet in now):
         return {"same": True, "since": []}
     told: list[str] = []

@@ -23,6 +23,9 @@ export type JobFile = Schemas["JobFileOut"];
 export type Habits = Schemas["Habits"];
 export type SheetOf = NonNullable<paths["/api/jobs/{job_id}/sheets/printed"]["get"]["parameters"]["query"]>["of"] &
   string;
+export type Wanted = NonNullable<
+  NonNullable<paths["/api/jobs/{job_id}/sheets/steps"]["get"]["parameters"]["query"]>["of"]
+>[number];
 export type HabitsPart = Schemas["PartOut"];
 export type PaperStrip = Schemas["PaperStrip"];
 export type JobLists = Schemas["JobLists"];

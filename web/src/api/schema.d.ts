@@ -1202,6 +1202,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/sheets/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Run Steps
+         * @description Give the same and tell how far it is: a line of JSON for each step, the last one has the file in base64.
+         */
+        get: operations["run_steps_api_jobs__job_id__sheets_steps_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/strips": {
         parameters: {
             query?: never;
@@ -1234,6 +1254,26 @@ export interface paths {
          * @description Give strips as a PDF, true to a tenth of a millimetre: one long page each row, or sheets that are laid on each other.
          */
         get: operations["strips_on_paper_api_jobs__job_id__strips_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/strips/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Strip Steps
+         * @description Give the same and tell how far it is: a line of JSON for each step, the last one has the file in base64.
+         */
+        get: operations["strip_steps_api_jobs__job_id__strips_steps_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2638,7 +2678,8 @@ export interface components {
          *
          *     `facts` are the lengths of a document by path, [] for any place in a list; `homes` the stage on which a fact is settled,
          *     by path: the longest that a fact's own path starts with. `choices` are the facts that are chosen, by path alike. `columns` are what a schedule's columns may be about. `usual` are the facts a job may
-         *     give an opening and its wall, by path, with where the job keeps them; `of_many` those that are never usual, and can be said of many at once. A day may be from `first_year` to `last_year`.
+         *     give an opening and its wall, by path, with where the job keeps them; `of_many` those that are never usual, and can be said of many at once. `leads` are the figures that lead a cut list and a
+         *     set sheet, and those along a track. A day may be from `first_year` to `last_year`.
          */
         CatalogueOut: {
             /** Choices */
@@ -2671,6 +2712,10 @@ export interface components {
             };
             /** Last Year */
             last_year: number;
+            /** Leads */
+            leads: {
+                [key: string]: string[];
+            };
             /** Of Many */
             of_many: string[];
             /** Rule Groups */
@@ -17359,7 +17404,8 @@ export interface operations {
                 step?: ("1/16" | "1/32" | "1" | "1/2") | null;
                 words?: ("north_america" | "britain" | "australia") | null;
                 openings?: number[];
-                of?: ("card" | "cut" | "set" | "saw" | "buy")[];
+                walls?: number[];
+                of?: ("card" | "cut" | "set" | "wall" | "saw" | "buy" | "trade" | "strips")[];
                 paper?: "a4" | "letter";
             };
             header?: never;
@@ -17488,8 +17534,9 @@ export interface operations {
                 unit?: ("in" | "mm") | null;
                 step?: ("1/16" | "1/32" | "1" | "1/2") | null;
                 words?: ("north_america" | "britain" | "australia") | null;
-                of?: "card" | "cut" | "set" | "saw" | "buy";
-                opening?: number | null;
+                of?: "card" | "cut" | "set" | "wall" | "saw" | "buy" | "trade";
+                /** @description Of which opening or wall. */
+                whose?: number | null;
                 /** @description Up to which line of the record it knew the job. */
                 line?: number;
                 /** @description The letters of its code. */
@@ -17510,6 +17557,137 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Printed"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    run_steps_api_jobs__job_id__sheets_steps_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+                openings?: number[];
+                walls?: number[];
+                of?: ("card" | "cut" | "set" | "wall" | "saw" | "buy" | "trade" | "strips")[];
+                paper?: "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
                 };
             };
             /** @description Bad Request */
@@ -17771,6 +17949,137 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Method Not Allowed */
+            405: {
+                headers: {
+                    /** @description The methods it takes. */
+                    Allow?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConflictOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Misdirected Request */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorOut"];
+                };
+            };
+        };
+    };
+    strip_steps_api_jobs__job_id__strips_steps_get: {
+        parameters: {
+            query?: {
+                unit?: ("in" | "mm") | null;
+                step?: ("1/16" | "1/32" | "1" | "1/2") | null;
+                words?: ("north_america" | "britain" | "australia") | null;
+                openings?: number[];
+                walls?: number[];
+                of?: ("pole" | "leaf" | "leg" | "shims_hinge" | "shims_strike" | "track" | "slab_top" | "slab_edge" | "pocket" | "plate")[];
+                paper?: "roll" | "a4" | "a3" | "letter" | "legal";
+            };
+            header?: never;
+            path: {
+                job_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
                 };
             };
             /** @description Bad Request */

@@ -7,7 +7,7 @@ import styles from "./Printed.module.css";
 /** Where a page was opened by the code of a printed sheet: whether that sheet is still true, and what was written down since. */
 export function Printed({ job }: { job: number }) {
   const [params] = useSearchParams();
-  const [of, opening, line, was, unit, words] = (params.get("printed") ?? "").split(".");
+  const [of, whose, line, was, unit, words] = (params.get("printed") ?? "").split(".");
   const sheet = useQuery({
     queryKey: ["job", job, "printed", params.get("printed")],
     enabled: Boolean(was),
@@ -18,7 +18,7 @@ export function Printed({ job }: { job: number }) {
             path: { job_id: job },
             query: {
               of: of as SheetOf,
-              opening: Number(opening) || undefined,
+              whose: Number(whose) || undefined,
               line: Number(line),
               was,
               unit: (unit || undefined) as Unit | undefined,

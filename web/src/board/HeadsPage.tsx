@@ -59,8 +59,7 @@ export function HeadsPage() {
         }),
       ),
     onSuccess: () => {
-      // what is tried on another line stays
-      setChosen((tried) => (heads.data && heads.data.length > 1 ? tried : null));
+      setChosen(null);
       void client.invalidateQueries({ queryKey: ["job", id, "heads"] });
       client.removeQueries({ queryKey: ["opening"] });
       void renew(client, ["job"]);

@@ -12,13 +12,15 @@ import { useInAddress } from "../app/useInAddress";
 import { useJob } from "../app/useJob";
 import { Choose } from "./Choose";
 import { Habits } from "./Habits";
+import { Making } from "./Making";
 import { numbers } from "./numbers";
 import styles from "./PaperPage.module.css";
 import { Sheets } from "./Sheets";
 import { StripPreview } from "./StripPreview";
 import { useTrueSize } from "./TrueSize";
 
-const SHEETS = [
+type Paper = "roll" | "a4" | "a3" | "letter" | "legal";
+const SHEETS: { value: Paper; label: string }[] = [
   { value: "roll", label: "One long page, for a roll" },
   { value: "a4", label: "A4 sheets" },
   { value: "a3", label: "A3 sheets" },
@@ -71,12 +73,8 @@ function Strips({ id, job }: { id: number; job: JobPageData }) {
   const [left, leave] = useInAddress("without", "");
   const [paper, setPaper] = useInAddress("paper", "roll");
   const size = useTrueSize();
-  const chosen = {
-    openings: numbers(openings),
-    walls: numbers(walls),
-    unit: show.unit ?? undefined,
-    words: show.words ?? undefined,
-  };
+  const shown = { unit: show.unit ?? undefined, words: show.words ?? undefined };
+  const chosen = { openings: numbers(openings), walls: numbers(walls), ...shown };
   const strips = useQuery({
     queryKey: ["job", id, "strips", chosen],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/strips", { params: { path: { job_id: id }, query: chosen } })),
@@ -118,9 +116,18 @@ function Strips({ id, job }: { id: number; job: JobPageData }) {
         <div className={styles.print}>
           <NativeSelect label="Paper" data={SHEETS} value={paper} onChange={(e) => setPaper(e.currentTarget.value)} />
           {wanted.length > 0 && (
-            <a className={styles.get} href={fileAt(id, wanted, paper, show.unit, show.words)}>
-              PDF, {wanted.length === 1 ? "1 strip" : `${wanted.length} strips`}
-            </a>
+            <Making
+              label={wanted.length === 1 ? "PDF, 1 strip" : `PDF, ${wanted.length} strips`}
+              make={(signal) =>
+                ask(
+                  api.GET("/api/jobs/{job_id}/strips/steps", {
+                    params: { path: { job_id: id }, query: { ...of(wanted), ...shown, paper: paper as Paper } },
+                    parseAs: "stream",
+                    signal,
+                  }),
+                )
+              }
+            />
           )}
           <p className="quiet">Print it at 100 %, then lay the tape on the bar of a sheet.</p>
           <Drawings
@@ -186,24 +193,9 @@ function Drawings({ of }: { of: Drawn[] }) {
   );
 }
 
-/** Where the file of some strips is. */
-function fileAt(job: number, strips: PaperStrip[], paper: string, unit: string | null, words: string | null) {
-  const query = new URLSearchParams({ paper });
-  const add = (name: string, values: (string | number)[]) =>
-    new Set(values).forEach((value) => query.append(name, String(value)));
-  add(
-    "openings",
-    strips.flatMap((strip) => strip.opening ?? []),
-  );
-  add(
-    "walls",
-    strips.flatMap((strip) => strip.wall ?? []),
-  );
-  add(
-    "of",
-    strips.map((strip) => strip.of),
-  );
-  add("unit", unit ? [unit] : []);
-  add("words", words ? [words] : []);
-  return `/api/jobs/${job}/strips.pdf?${query.toString()}`;
-}
+/** Whose strips, and which. */
+const of = (strips: PaperStrip[]) => ({
+  openings: [...new Set(strips.flatMap((strip) => strip.opening ?? []))],
+  walls: [...new Set(strips.flatMap((strip) => strip.wall ?? []))],
+  of: [...new Set(strips.map((strip) => strip.of))],
+});

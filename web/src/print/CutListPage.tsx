@@ -5,21 +5,10 @@ import { HEIGHTS_FROM } from "../api/words";
 import { Digits } from "../tape/Digits";
 import { BuyTable, CutTable } from "../slip/CutTable";
 import { PrintFlags } from "./parts";
+import { useLeads } from "../app/useCatalogue";
 import { PrintFrame } from "./PrintFrame";
 import { useSolved } from "./useSolved";
 import styles from "./CutListPage.module.css";
-
-const LEADING = [
-  "ro_width",
-  "ro_height",
-  "head_underside",
-  "set_mark",
-  "track_line",
-  "slab_width",
-  "leaf_size_width",
-  "side_play",
-  "head_play",
-];
 
 /** One clean page to carry to the saw: sizes, cut list, plate marks, pole marks, and what stands against cutting. */
 export function CutListPage() {
@@ -46,9 +35,10 @@ export function CutListPage() {
 }
 
 function Leading({ result }: { result: Result }) {
+  const leads = useLeads();
   return (
     <dl className="print-leading">
-      {LEADING.map((name) => {
+      {leads.cut?.map((name) => {
         const figure = result.figures[name];
         return (
           figure && (
@@ -107,25 +97,10 @@ function Pole({ result }: { result: Result }) {
   );
 }
 
-const ALONG = [
-  "track_start",
-  "track_end",
-  "slab_closed_near",
-  "slab_closed_far",
-  "slab_open_near",
-  "slab_open_far",
-  "wheel_closed_1",
-  "wheel_closed_2",
-  "wheel_open_1",
-  "wheel_open_2",
-  "stop_closed",
-  "stop_open",
-  "guide_at",
-];
-
 function TrackMarks({ result }: { result: Result }) {
+  const leads = useLeads();
   if (!result.track) return null;
-  const names = [...ALONG, ...Object.keys(result.figures).filter((n) => /^bore_\d+$/.test(n))].filter(
+  const names = [...(leads.track ?? []), ...Object.keys(result.figures).filter((n) => /^bore_\d+$/.test(n))].filter(
     (n) => result.figures[n],
   );
   return (

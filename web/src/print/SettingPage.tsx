@@ -6,45 +6,17 @@ import { useParams } from "react-router";
 import type { Result } from "../api/client";
 import { Digits, WithFractions } from "../tape/Digits";
 import { PrintFlags } from "./parts";
+import { useLeads } from "../app/useCatalogue";
 import { PrintFrame } from "./PrintFrame";
 import { useSolved } from "./useSolved";
 import styles from "./SettingPage.module.css";
-
-const LEADING = [
-  "unit_width",
-  "set_at",
-  "slot_width",
-  "head_set",
-  "leg_hinge_set",
-  "leg_strike_set",
-  "cut_hinge",
-  "cut_strike",
-  "legs_cut_for_head",
-  "leaf_trim",
-  "under_lowered",
-  "header_raised",
-  "still_too_tall",
-];
-const WALL = [
-  "wall_lean_hinge",
-  "wall_lean_strike",
-  "proud_hinge_top",
-  "proud_hinge_foot",
-  "proud_strike_top",
-  "proud_strike_foot",
-  "proud_b_hinge_top",
-  "proud_b_hinge_foot",
-  "proud_b_strike_top",
-  "proud_b_strike_foot",
-  "sweep_least",
-  "sweep_trim",
-];
 
 /** One page to carry to the hole: where the frame stands, what goes behind it, what comes off the legs, room for the gaps. */
 export function SettingPage() {
   const id = Number(useParams().openingId);
   const solved = useSolved(id);
   const set = solved.solved.data?.found.set;
+  const leads = useLeads();
   return (
     <PrintFrame of={solved} title="Set sheet" back={`/openings/${id}/set`}>
       {(_, result) => (
@@ -55,7 +27,7 @@ export function SettingPage() {
                 {set.said} {set.pieces} pieces to carry.
               </p>
               <p>{set.set_by}</p>
-              <Figures result={result} names={LEADING} />
+              <Figures result={result} names={leads.set ?? []} />
               <table className="cuts">
                 <caption>Behind the legs, in nailing order</caption>
                 <thead>
@@ -86,7 +58,7 @@ export function SettingPage() {
                   ))}
                 </tbody>
               </table>
-              <Figures result={result} names={WALL} />
+              <Figures result={result} names={leads.wall ?? []} />
             </>
           ) : (
             <p>

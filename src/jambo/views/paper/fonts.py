@@ -53,18 +53,19 @@ def _has(face: Path) -> frozenset[int]:
     return frozenset(TTFont(face, lazy=True).getBestCmap()) if face.exists() else frozenset()
 
 
+def type_is_there() -> None:
+    """Raise Refused while the type is not on the server."""
+    if not all(face.exists() for face in FACES.values()):
+        wanted = f"a server that has Debian’s {PACKAGES[FACES['']]}"
+        raise Refused([FieldError("paper", "the type for paper is not on the server", wanted)])
+
+
 def add_fonts(pdf: FPDF, texts: str) -> None:
     """Give a file the type for these texts: faces that nothing in them needs are left out, for reading one takes longer than a page.
 
     Args:
         pdf: the file, before its first text; texts: everything that will be written, one after the other.
-
-    Raises:
-        Refused: while the type is not on the server.
     """
-    if not all(face.exists() for face in FACES.values()):
-        wanted = f"a server that has Debian’s {PACKAGES[FACES['']]}"
-        raise Refused([FieldError("paper", "the type for paper is not on the server", wanted)])
     written = frozenset(map(ord, texts))
     for style, face in FACES.items():
         pdf.add_font(NAME, style, _subset(face) if written <= _USUAL else face)

@@ -13,7 +13,7 @@ Picture = Literal["svg", "pdf", "png"]
 
 WIDE, HIGH, EDGE = 420, 297, 12  # mm
 DOTS = 150  # to the inch
-_ONE_AT_A_TIME = Lock()  # what makes dots of a page works for one thread
+_ONE_AT_A_TIME = Lock()  # the type of drawings, and what makes dots of a page, work for one thread
 
 
 def svg(document: DxfDrawing) -> str:
@@ -27,7 +27,8 @@ def svg(document: DxfDrawing) -> str:
 
     black = Configuration(background_policy=BackgroundPolicy.WHITE, color_policy=ColorPolicy.BLACK)
     out = SVGBackend()
-    Frontend(RenderContext(document), out, config=black).draw_layout(document.modelspace())
+    with _ONE_AT_A_TIME:
+        Frontend(RenderContext(document), out, config=black).draw_layout(document.modelspace())
     drawn: str = out.get_string(Page(WIDE, HIGH, Units.mm, Margins.all(EDGE)))
     return drawn.replace("stroke-width: none", "stroke-width: 0")  # none is no width
 

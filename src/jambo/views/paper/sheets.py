@@ -1,39 +1,41 @@
-"""What stands on the sheets of a job, each from the same answer as its page on the screen (handbook 33): cards, cut lists, set sheets, saw, to buy."""
+"""What stands on the sheets of an opening, each from the same answer as its page on the screen (handbook 33): work card, cut list, set sheet."""
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
-from jambo.views.material.buying import BuyingOut
-from jambo.views.material.job_cutting import JobCuttingOut
+from jambo.core.quantities import names
 from jambo.views.opening.result import ResultOut
 
 OfOpening = Literal["card", "cut", "set"]
-OfJob = Literal["saw", "buy"]
-SheetOf = Literal[OfOpening, OfJob]
+OfJob = Literal["saw", "buy", "trade"]
+SheetOf = Literal[OfOpening, "wall", OfJob]
 
 CALLED: dict[SheetOf, str] = {
-    "card": "Work card", "cut": "Cut list", "set": "Set sheet", "saw": "At the saw", "buy": "To buy",
+    "card": "Work card", "cut": "Cut list", "set": "Set sheet", "wall": "Wall", "saw": "At the saw", "buy": "To buy",
+    "trade": "For other trades",
 }  # fmt: skip
 
-# what is read before anything is cut, and before anything is set
-_SIZES = (
-    "ro_width",
-    "ro_height",
-    "head_underside",
-    "set_mark",
-    "track_line",
-    "slab_width",
-    "leaf_size_width",
-    "side_play",
-    "head_play",
-)
-_SET = (
-    "unit_width", "set_at", "slot_width", "head_set", "leg_hinge_set", "leg_strike_set", "cut_hinge", "cut_strike", "legs_cut_for_head", "leaf_trim",
-    "under_lowered", "header_raised", "still_too_tall",
-)  # fmt: skip
+# What leads a cut list and a set sheet, what of the wall and the swing stands under it, what is marked along a track: on the screen as on paper
+Lead = Literal["cut", "set", "wall", "track"]
+LEADS: dict[Lead, tuple[str, ...]] = {
+    "cut": ("ro_width", "ro_height", "head_underside", "set_mark", "track_line", "slab_width", "leaf_size_width", "side_play", "head_play"),
+    "set": (
+        "unit_width", "set_at", "slot_width", "head_set", "leg_hinge_set", "leg_strike_set", "cut_hinge", "cut_strike", "legs_cut_for_head",
+        "leaf_trim", "under_lowered", "header_raised", "still_too_tall",
+    ),
+    "wall": (
+        "wall_lean_hinge", "wall_lean_strike", "proud_hinge_top", "proud_hinge_foot", "proud_strike_top", "proud_strike_foot",
+        "proud_b_hinge_top", "proud_b_hinge_foot", "proud_b_strike_top", "proud_b_strike_foot", "sweep_least", "sweep_trim",
+    ),
+    "track": (
+        "track_start", "track_end", "slab_closed_near", "slab_closed_far", "slab_open_near", "slab_open_far", "wheel_closed_1",
+        "wheel_closed_2", "wheel_open_1", "wheel_open_2", "stop_closed", "stop_open", "guide_at",
+    ),
+}  # fmt: skip
 _LEVELS = {"stop": "STOP", "check": "Check", "note": "Note"}
 
 
@@ -57,21 +59,37 @@ class Said:
 
 
 @dataclass(frozen=True)
+class Elevation:
+    """A wall seen from side A, in millimetres: boxes as left, foot, right, top, and what is written at the middle of a line."""
+
+    width: float
+    height: float
+    boxes: Sequence[tuple[float, float, float, float]]
+    names: Sequence[tuple[float, float, str]]
+
+
+Block = Rows | Said | Elevation
+
+
+@dataclass(frozen=True)
 class Sheet:
-    """A sheet: what it is, of which opening (empty: of the job), in which room and wall, where its page is, and what stands on it."""
+    """A sheet: what it is, of which opening or wall (None: of the job), what that is called, in which room, where its page is, and what stands on it."""
 
     of: SheetOf
-    opening: int | None
+    whose: int | None
     mark: str
     where: str
     at: str
-    blocks: Sequence[Rows | Said] = field(default_factory=tuple)
+    blocks: Sequence[Block] = field(default_factory=tuple)
 
     @property
     def texts(self) -> Iterator[str]:
         """Everything that is written on it."""
         yield from (self.mark, self.where, CALLED[self.of])
         for block in self.blocks:
+            if isinstance(block, Elevation):
+                yield from (name for _, _, name in block.names)
+                continue
             yield block.title
             if isinstance(block, Said):
                 yield from block.lines
@@ -100,10 +118,10 @@ def card_blocks(result: ResultOut, ticked: frozenset[str]) -> Iterator[Rows | Sa
     yield from _flags(result, "Stops and checks", ("stop", "check"))
 
 
-def cut_blocks(result: ResultOut) -> Iterator[Rows | Said]:
-    """Sizes, cut list, what to buy, story pole, and what stands against cutting."""
+def cut_blocks(result: ResultOut, measured_from: str) -> Iterator[Rows | Said]:
+    """Sizes, cut list, what to buy, plate, pole and track marks, and what stands against cutting; `measured_from` is the plate's end."""
     figures = result["figures"]
-    yield from _figures(result, "Sizes", _SIZES)
+    yield from _figures(result, "Sizes", LEADS["cut"])
     pieces = [
         [
             str(p["count"]),
@@ -120,6 +138,12 @@ def cut_blocks(result: ResultOut) -> Iterator[Rows | Said]:
     ]  # fmt: skip
     if buy:
         yield Rows("To buy", ("No.", "What", "Length"), buy, (2, 16, 6))
+    if marks := [m for m in result["marks"] if m["what"] != "wall_end"] if not result["standing"] else []:
+        rows = [
+            [figures[m["figure"]]["value"]["text"], figures[m["figure"]]["label"], f"X {m['crossed']}" if m["crossed"] else ""]
+            for m in marks
+        ]  # fmt: skip
+        yield Rows(f"Plate marks from the {measured_from} end, seen from side A", (), rows, (6, 14, 4))
     pole = [
         [m["read"]["text"], figures[m["figure"]]["label"] + (", under it" if m["under"] else "")]
         for m in reversed(result["pole"])
@@ -127,6 +151,10 @@ def cut_blocks(result: ResultOut) -> Iterator[Rows | Said]:
     if pole:
         told = result["heights"]["read_from"].replace("_", " ")
         yield Rows(f"Story pole, up from the {told}", (), pole, (6, 18))
+    if result["track"]:
+        along = [*LEADS["track"], *(name for name in figures if re.fullmatch(rf"{names.BORE.stem}_\d+", name))]
+        rows = [[figures[name]["value"]["text"], figures[name]["label"]] for name in along if name in figures]
+        yield Rows("Along the track, from the opening’s edge on the closed side", (), rows, (6, 18))
     yield from _flags(result, "Before you cut", ("stop", "check", "note"))
 
 
@@ -136,7 +164,7 @@ def set_blocks(result: ResultOut) -> Iterator[Rows | Said]:
         yield Said("", ["No set plan yet: read the widths of the hole first."] if "set" in result["stages"] else ["Nothing hinged hangs here: its frame is set by the work card."])  # fmt: skip
         return
     yield Said("", [f"{laid['said']} {laid['pieces']} pieces to carry.", laid["set_by"]])
-    yield from _figures(result, "Where it stands", _SET)
+    yield from _figures(result, "Where it stands", LEADS["set"])
     rows = [
         [
             s["label"], s["up"], result["figures"][s["figure"]]["value"]["text"],
@@ -145,37 +173,14 @@ def set_blocks(result: ResultOut) -> Iterator[Rows | Said]:
         for s in laid["stations"]
     ]  # fmt: skip
     yield Rows("Behind the legs, in nailing order", ("Where", "Up", "Gap", "Goes in", "Done"), rows, (8, 4, 4, 6, 2))
+    yield from _figures(result, "The wall, and the leaf’s swing", LEADS["wall"])
+    if "hang" in result["stages"]:
+        found = result["found"]
+        read = {gap["place"]: gap["read"] for gap in found["check"]["gaps"]} if found["check"] is not None else {}
+        asks = [ask for ask in found["asks"] if ask["phase"] == "check" and ask["place"].startswith("gap_")]
+        rows = [[ask["label"].removeprefix("Gap at the "), read.get(ask["place"], "")] for ask in asks]
+        yield Rows("Gaps after setting", (), rows, (16, 8))
     yield from _flags(result, "Before and after it is set", ("stop", "check", "note"), ("survey", "set", "hang"))
-
-
-def saw_blocks(cutting: JobCuttingOut) -> Iterator[Rows | Said]:
-    """Every stick in the order it is cut, with the marks from its stop."""
-    for section in cutting["sections"]:
-        rows = [
-            [
-                "☐",
-                str(n),
-                stick["text"] + (", from the rack" if stick["offcut"] is not None else ""),
-                "\n".join(f"{p['mark_at']}: {p['text']} {p['label']} ({p['mark']})" for p in stick["pieces"]),
-                stick["left"] + (", keep it" if stick["kept"] else ""),
-            ]
-            for n, stick in enumerate(section["sticks"], 1)
-        ]
-        if rows:
-            yield Rows(section["title"], ("", "No.", "Stick", "Marks, from the stop", "Left"), rows, (1, 2, 4, 13, 4))
-    if not cutting["sections"]:
-        yield Said("", ["Nothing to cut yet."])
-
-
-def buy_blocks(buying: BuyingOut) -> Iterator[Rows | Said]:
-    """What is to be bought, counter by counter; what is all ordered is left out."""
-    for counter in buying["counters"]:
-        rows = [
-            ["☐", str(line["to_order"]), f"{line['label']}\n{line['detail']}".strip(), ", ".join(line["marks"]), line["supplier"]]
-            for line in counter["lines"] if line["to_order"]
-        ]  # fmt: skip
-        if rows:
-            yield Rows(counter["title"], ("", "No.", "What", "For", "From"), rows, (1, 2, 10, 7, 4))
 
 
 def _figures(result: ResultOut, title: str, names: Sequence[str]) -> Iterator[Rows]:

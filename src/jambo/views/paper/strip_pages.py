@@ -11,9 +11,9 @@ from dataclasses import dataclass
 from itertools import groupby
 from typing import cast
 
-from fpdf import FPDF, ViewerPreferences
+from fpdf import FPDF
 
-from jambo.views.paper.fonts import NAME, add_fonts
+from jambo.views.paper.fonts import NAME
 from jambo.views.paper.spread import spread
 from jambo.views.paper.strips import PaperStrip, StripMarkOut
 from jambo.views.paper.tiles import HEAD, MARGIN, Sheet, Tile, tiles
@@ -22,7 +22,6 @@ COLUMN, MARK, TEXT = 61.0, 12.0, 15.0  # a strip's width; how far its marks run;
 BAR, BAR_IN = 100.0, 101.6  # what the tape is laid on: 100 mm, 4 in
 LINE = 4.3  # from one line of words to the next
 FIGURES, NAMES = 11, 9  # points
-NOTHING = 100.0  # the height of a page that has nothing on it
 END = 4.0  # paper beyond a strip's ends
 
 
@@ -65,41 +64,31 @@ def runs(strips: Sequence[PaperStrip], sheet: Sheet) -> Iterator[Run]:
             yield Run(here, [-(s["level"] or 0.0) for s in here], levelled)
 
 
-def strips_pdf(strips: Sequence[PaperStrip], sheet: Sheet, job: str, made: str) -> bytes:
-    """Give strips as a PDF.
+def draw_strips(pdf: FPDF, strips: Sequence[PaperStrip], sheet: Sheet, under: str) -> Iterator[None]:
+    """Draw strips on pages of their own at the end of a file; stops after each page.
 
     Args:
-        strips: what is drawn; sheet: the paper; job: what it is called; made: when, as it is to be read.
+        pdf: the file, with type for the texts; strips: what is drawn; sheet: the paper; under: the job, and when this was made.
     """
-    pdf = FPDF(unit="mm", format=(sheet.width, sheet.height))
-    pdf.set_auto_page_break(False)
-    pdf.set_margin(0)
-    pdf.c_margin = 0
-    pdf.viewer_preferences = ViewerPreferences(print_scaling="None")
-    pdf.set_title(f"{job}: strips")
-    add_fonts(pdf, " ".join([job, made, *(_texts(strips))]))
-    laid = [(run, tile, i, of) for run in runs(strips, sheet) for i, tile, of in _parted(run, sheet)]
-    if not laid:
-        pdf.add_page(format=(sheet.width, min(sheet.height, NOTHING)))
-        pdf.set_font(NAME, size=FIGURES)
-        pdf.set_xy(MARGIN, MARGIN)
-        pdf.cell(text=f"{job}, {made}: there is nothing to draw yet.")
-    for page, (run, tile, i, of) in enumerate(laid, 1):
+    for run, i, tile, of in laid(strips, sheet):
         height = tile.high - tile.low + 2 * MARGIN + HEAD if sheet.roll else sheet.height
         pdf.add_page(format=(sheet.width, height))
-        _Page(pdf, run, tile, (i, of)).draw(sheet, f"{job}, {made}", f"page {page} of {len(laid)}")
-    return bytes(pdf.output())
+        _Page(pdf, run, tile, (i, of)).draw(sheet, under, f"page {pdf.page_no()} of {{nb}}")
+        yield
 
 
-def _texts(strips: Sequence[PaperStrip]) -> Iterator[str]:
+def laid(strips: Sequence[PaperStrip], sheet: Sheet) -> Iterator[tuple[Run, int, Tile, int]]:
+    """Every page there is: the run on it, which sheet of it, the tile, and of how many."""
+    for run in runs(strips, sheet):
+        parts = tiles(*run.ends, sheet.room)
+        yield from ((run, i, tile, len(parts)) for i, tile in enumerate(parts, 1))
+
+
+def texts_of(strips: Sequence[PaperStrip]) -> Iterator[str]:
+    """Everything that is written on strips."""
     for strip in strips:
         yield from (strip["whose"], strip["called"], strip["zero"])
         yield from (mark["name"] for mark in strip["marks"])
-
-
-def _parted(run: Run, sheet: Sheet) -> Iterator[tuple[int, Tile, int]]:
-    parts = tiles(*run.ends, sheet.room)
-    return ((i, tile, len(parts)) for i, tile in enumerate(parts, 1))
 
 
 @dataclass(frozen=True)

@@ -1,0 +1,95 @@
+import { Button, Progress } from "@mantine/core";
+import { useEffect, useRef, useState } from "react";
+
+import { ApiProblem } from "../api/client";
+import styles from "./PaperPage.module.css";
+
+interface Step {
+  done?: number;
+  of?: number;
+  called?: string;
+  file?: string;
+  failed?: string;
+}
+
+interface Props {
+  label: string;
+  /** Asks for the file: lines of JSON, how far it is and the file at last. */
+  make: (signal: AbortSignal) => Promise<unknown>;
+}
+
+/** A file that may take a while: a press that asks for it, how far it is, and one that stops it. */
+export function Making({ label, make }: Props) {
+  const [far, setFar] = useState<Step | null>(null);
+  const [failed, setFailed] = useState("");
+  const asked = useRef<AbortController>(null);
+  useEffect(() => () => asked.current?.abort(), []);
+
+  const begin = async () => {
+    const own = new AbortController();
+    asked.current = own;
+    setFailed("");
+    setFar({});
+    try {
+      for await (const step of stepsOf((await make(own.signal)) as ReadableStream<Uint8Array<ArrayBuffer>>)) {
+        if (step.file) keep(step.file, step.called ?? "");
+        else if (step.failed) setFailed(step.failed);
+        else setFar(step);
+      }
+    } catch (failure) {
+      if (!own.signal.aborted)
+        setFailed(failure instanceof ApiProblem ? failure.message : "It broke off on its way. Ask for it again.");
+    }
+    if (asked.current === own) setFar(null);
+  };
+
+  return (
+    <div className={styles.making}>
+      {far ? (
+        <>
+          <Progress value={far.of ? (100 * (far.done ?? 0)) / far.of : 0} aria-label={label} size="lg" />
+          <span role="status">{far.of ? `${far.done} of ${far.of} drawn` : "What goes on them is worked out."}</span>
+          <Button variant="default" onClick={() => asked.current?.abort()}>
+            Stop
+          </Button>
+        </>
+      ) : (
+        <Button size="md" onClick={() => void begin()}>
+          {label}
+        </Button>
+      )}
+      {failed && (
+        <p role="alert" className="error">
+          {failed}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** The lines of an answer as they come. */
+async function* stepsOf(answer: ReadableStream<Uint8Array<ArrayBuffer>>): AsyncGenerator<Step> {
+  const reader = answer.pipeThrough(new TextDecoderStream()).getReader();
+  const parts: string[] = [];
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) return;
+    const [rest = "", ...more] = value.split("\n");
+    parts.push(rest);
+    for (const next of more) {
+      yield JSON.parse(parts.splice(0).join("")) as Step;
+      parts.push(next);
+    }
+  }
+}
+
+/** Have the browser keep a PDF that is here, under a name. */
+function keep(file: string, called: string) {
+  const link = document.createElement("a");
+  link.href = URL.createObjectURL(
+    new Blob([Uint8Array.from(atob(file), (one) => one.charCodeAt(0))], { type: "application/pdf" }),
+  );
+  link.download = called;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+}
