@@ -67,7 +67,7 @@ def test_sheets_are_chosen_by_what_they_have_in_common_and_taken(page, two):
     asked = threading.Event()
     page.route("**/sheets/steps?*", lambda _: asked.set())  # the server takes its time
     taken.click()
-    expect(sheets.get_by_role("status")).to_contain_text("worked out")
+    expect(sheets.get_by_role("status")).to_contain_text("Working out")
     sheets.get_by_role("button", name="Stop").click()
     expect(taken).to_be_visible()
     assert asked.is_set() and sheets.get_by_role("alert").count() == 0

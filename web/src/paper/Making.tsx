@@ -30,17 +30,20 @@ export function Making({ label, make }: Props) {
     asked.current = own;
     setFailed("");
     setFar({});
+    let ended = "It broke off on its way. Ask for it again.";
     try {
       for await (const step of stepsOf((await make(own.signal)) as ReadableStream<Uint8Array<ArrayBuffer>>)) {
         if (step.file) keep(step.file, step.called ?? "");
-        else if (step.failed) setFailed(step.failed);
+        if (step.file ?? step.failed) ended = step.failed ?? "";
         else setFar(step);
       }
     } catch (failure) {
-      if (!own.signal.aborted)
-        setFailed(failure instanceof ApiProblem ? failure.message : "It broke off on its way. Ask for it again.");
+      if (failure instanceof ApiProblem) ended = failure.message;
     }
-    if (asked.current === own) setFar(null);
+    if (own.signal.aborted) ended = "";
+    if (asked.current !== own) return;
+    setFailed(ended);
+    setFar(null);
   };
 
   return (
@@ -48,7 +51,7 @@ export function Making({ label, make }: Props) {
       {far ? (
         <>
           <Progress value={far.of ? (100 * (far.done ?? 0)) / far.of : 0} aria-label={label} size="lg" />
-          <span role="status">{far.of ? `${far.done} of ${far.of} drawn` : "What goes on them is worked out."}</span>
+          <span role="status">{far.of ? `${far.done} of ${far.of} drawn` : "Working out what goes on them…"}</span>
           <Button variant="default" onClick={() => asked.current?.abort()}>
             Stop
           </Button>
