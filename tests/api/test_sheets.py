@@ -12,8 +12,12 @@ from hypothesis import strategies as st
 from pypdf import PdfReader
 
 from helpers import PLAIN
+from jambo.children import CHILDREN
+from jambo.views.paper.beside import draw, drawn
 from jambo.views.paper.fonts import NAME, add_fonts
-from jambo.views.paper.sheet_pages import _Run
+from jambo.views.paper.sheet_pages import SheetRun, _Run
+from jambo.views.paper.sheets import Said
+from jambo.views.paper.sheets import Sheet as JobSheet
 from jambo.views.paper.tiles import Sheet
 
 
@@ -148,6 +152,19 @@ def test_how_far_it_is_is_told_and_the_file_comes_last(client, two):
     read = PdfReader(io.BytesIO(base64.b64decode(lines[-1]["file"]))).pages
     cut = [page.extract_text().splitlines()[0] for page in read if "Cut list" in page.extract_text()]
     assert [*dict.fromkeys(cut)] == ["D1", "D2"]
+
+
+def test_who_stops_listening_ends_the_drawing():
+    sheet = JobSheet("card", 1, "D1", "", "/", [Said("", ["Set the frame. " * 40] * 40)])
+    CHILDREN.start()
+    try:
+        steps = drawn(SheetRun([(sheet, "http://x")] * 300, (), "a4", "Test job"))
+        assert isinstance(next(steps), int)
+        [task] = [one for one in CHILDREN._tasks.values() if one.work is draw]
+        steps.close()
+        assert task.ended.wait(20) and task.cancelled and isinstance(task.best, int)
+    finally:
+        CHILDREN.close()
 
 
 @given(st.text("abl \n£", max_size=300), st.floats(5, 80))

@@ -48,6 +48,16 @@ def test_strips_are_chosen_looked_at_and_taken(page, two):
     with page.expect_download() as download:
         page.get_by_role("region", name="Drawings").get_by_role("link").click()
     assert download.value.suggested_filename.endswith(".dxf")
+    page.route("**/drawing.dxf*", lambda _: None)  # the server takes its time
+    page.get_by_role("region", name="Drawings").get_by_role("link").click()
+    making = page.get_by_role("alert").filter(has_text="is being made")
+    making.get_by_role("button", name="Stop").click()
+    expect(making).to_have_count(0)
+    page.unroute("**/drawing.dxf*")
+    page.route("**/drawing.dxf*", lambda route: route.abort())
+    page.get_by_role("region", name="Drawings").get_by_role("link").click()
+    expect(page.get_by_text("The server does not answer")).to_be_visible()
+    page.unroute("**/drawing.dxf*")
     page.reload()
     expect(region.get_by_role("img")).to_have_count(1)
 

@@ -48,6 +48,7 @@ LINES = [
     ("2868 4 9/16 wall", "in", "leaf wall", {"wall_depth": "4 9/16 in"}),
     ("2868 fd30 glazed", "in", "leaf fire glass", {"fire_rated": True, "glass": True}),
     ("pre-hung 2868", "in", "frame leaf", {"supply": "pre_hung"}),
+    ("prehung 2868 pre-hung", "in", "frame leaf frame", {"supply": "pre_hung", "frame": None}),
     ("front door 3-0 6-8", "in", "frame leaf", {"frame": "outside_sill", "leads_to": "outside"}),
     ("2868 LH tile 5/8 over ply 5/8", "in", "leaf hand floor",
      {"floor_a": (FloorLayer("ply", "5/8 in"), FloorLayer("tile", "5/8 in")), "floor_b": (FloorLayer("ply", "5/8 in"), FloorLayer("tile", "5/8 in"))}),

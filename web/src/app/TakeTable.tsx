@@ -2,6 +2,7 @@ import { Button, Menu } from "@mantine/core";
 import { IconDownload } from "@tabler/icons-react";
 
 import { useShow } from "./show";
+import { taken } from "./takeFile";
 
 /** The tables of a job and what they are called where they are taken. */
 const TABLES = {
@@ -37,7 +38,7 @@ export function TakeTable({ job, tables }: { job: number; tables: TableName[] })
             <Menu.Item
               key={name + ending}
               component="a"
-              href={`/api/jobs/${job}/tables/${name}.${ending}?${asked.toString()}`}
+              {...taken(`/api/jobs/${job}/tables/${name}.${ending}?${asked.toString()}`, TABLES[name])}
             >
               {TABLES[name]}, {ending.toUpperCase()}
             </Menu.Item>

@@ -2,6 +2,7 @@ import { Button, Progress } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 
 import { ApiProblem } from "../api/client";
+import { BROKE_OFF, keepFile } from "../app/takeFile";
 import styles from "./PaperPage.module.css";
 
 interface Step {
@@ -11,6 +12,9 @@ interface Step {
   file?: string;
   failed?: string;
 }
+
+const pdfOf = (file: string) =>
+  new Blob([Uint8Array.from(atob(file), (one) => one.charCodeAt(0))], { type: "application/pdf" });
 
 interface Props {
   label: string;
@@ -30,10 +34,10 @@ export function Making({ label, make }: Props) {
     asked.current = own;
     setFailed("");
     setFar({});
-    let ended = "It broke off on its way. Ask for it again.";
+    let ended = BROKE_OFF;
     try {
       for await (const step of stepsOf((await make(own.signal)) as ReadableStream<Uint8Array<ArrayBuffer>>)) {
-        if (step.file) keep(step.file, step.called ?? "");
+        if (step.file) keepFile(pdfOf(step.file), step.called ?? "");
         if (step.file ?? step.failed) ended = step.failed ?? "";
         else setFar(step);
       }
@@ -84,15 +88,4 @@ async function* stepsOf(answer: ReadableStream<Uint8Array<ArrayBuffer>>): AsyncG
       parts.push(next);
     }
   }
-}
-
-/** Have the browser keep a PDF that is here, under a name. */
-function keep(file: string, called: string) {
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(
-    new Blob([Uint8Array.from(atob(file), (one) => one.charCodeAt(0))], { type: "application/pdf" }),
-  );
-  link.download = called;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
 }

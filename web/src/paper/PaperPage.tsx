@@ -8,6 +8,7 @@ import { JobBar } from "../app/JobBar";
 import { Only } from "../app/Only";
 import { Problem } from "../app/Problem";
 import { useShow } from "../app/show";
+import { taken } from "../app/takeFile";
 import { useInAddress } from "../app/useInAddress";
 import { useJob } from "../app/useJob";
 import { Choose } from "./Choose";
@@ -185,7 +186,7 @@ function Drawings({ of }: { of: Drawn[] }) {
       <ul className={styles.drawings}>
         {of.map(({ at, name }) => (
           <li key={at}>
-            <a href={`${at}${ending}?${shown}`}>{name}</a>
+            <a {...taken(`${at}${ending}?${shown}`, `The drawing of ${name}`)}>{name}</a>
           </li>
         ))}
       </ul>

@@ -419,7 +419,7 @@ def _words(reader: _Reader) -> None:
             ]
             again = any(t.what == one.what for t in reader.tokens)
             if (
-                again and one.what == "frame" and says.get("frame") == reader.said.frame
+                again and one.what == "frame" and "frame" in says and says["frame"] == reader.said.frame
             ):  # `ext ... sill`: the same, said twice
                 says.pop("frame")
             elif again and "supply" in says:
