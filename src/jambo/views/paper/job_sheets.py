@@ -81,7 +81,8 @@ def wall_blocks(wall: WallOut, plate: PaperStrip | None) -> Iterator[Block]:
     pieces = [[str(one["count"]), one["label"], one["length"]] for one in wall["pieces"]]
     if pieces:
         yield Rows("The wall’s own pieces; those of its openings are on their cut lists", ("No.", "Piece", "Length"), pieces, (2, 16, 6))  # fmt: skip
-    told = [f"Nothing is known yet of {', '.join(wall['unplaced'] + wall['refused'])}: no place or size."] if wall["unplaced"] or wall["refused"] else []  # fmt: skip
+    told = [f"Without a size or a place on the wall yet: {', '.join(wall['unplaced'])}."] if wall["unplaced"] else []
+    told += [f"Cannot be worked out: {', '.join(wall['refused'])}."] if wall["refused"] else []
     told += [f"{one['reason']} {one['cure']}".strip() for one in wall["flags"]]
     if told:
         yield Said("Stands against it", told)
