@@ -6,7 +6,6 @@ import { Link } from "react-router";
 import type { OpeningPageData, Result } from "../api/client";
 import { JobBar } from "../app/JobBar";
 import { Problem } from "../app/Problem";
-import { useCatalogue } from "../app/useCatalogue";
 import { PrintHead } from "./parts";
 import type { useSolved } from "./useSolved";
 
@@ -21,8 +20,6 @@ interface Props {
 /** What every printed page of an opening stands in: the bar with its way back, trouble and waiting, and the page's head. */
 export function PrintFrame({ of: { page, solved, failed, job }, title, back, children }: Props) {
   const opening = page.data?.opening;
-  const catalogue = useCatalogue(); // which figures lead: no page is printed without them
-  const trouble = failed ?? (catalogue.isError ? catalogue : undefined);
   return (
     <>
       <JobBar
@@ -36,16 +33,16 @@ export function PrintFrame({ of: { page, solved, failed, job }, title, back, chi
         }
       />
       <main className="print-page">
-        {trouble && <Problem error={trouble.error} retry={() => void trouble.refetch()} />}
-        {!trouble && !(solved.data && catalogue.data) && (
+        {failed && <Problem {...failed} />}
+        {!failed && !solved && (
           <p className="quiet" aria-busy="true">
             Working it out…
           </p>
         )}
-        {solved.data && page.data && catalogue.data && (
+        {solved && page.data && (
           <article>
             <PrintHead page={page.data} />
-            {children(page.data, solved.data)}
+            {children(page.data, solved)}
           </article>
         )}
       </main>

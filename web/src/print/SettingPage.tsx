@@ -15,7 +15,7 @@ import styles from "./SettingPage.module.css";
 export function SettingPage() {
   const id = Number(useParams().openingId);
   const solved = useSolved(id);
-  const set = solved.solved.data?.found.set;
+  const set = solved.solved?.found.set;
   const leads = useLeads();
   return (
     <PrintFrame of={solved} title="Set sheet" back={`/openings/${id}/set`}>

@@ -2,10 +2,12 @@ import { useQuery } from "@tanstack/react-query";
 
 import { api, ask } from "../api/client";
 import { useShown } from "../app/show";
+import { useCatalogue } from "../app/useCatalogue";
 import { documentOf } from "../work/document";
 
 /** What a printed page needs: the opening as kept, solved in the units and words shown. */
 export function useSolved(id: number) {
+  const catalogue = useCatalogue(); // which figures lead: no page is printed without them
   const page = useQuery({
     queryKey: ["opening", id],
     queryFn: () => ask(api.GET("/api/openings/{opening_id}", { params: { path: { opening_id: id } } })),
@@ -30,5 +32,10 @@ export function useSolved(id: number) {
         }),
       ),
   });
-  return { page, solved, job, failed: page.isError ? page : solved.isError ? solved : null };
+  const failing = [page, catalogue, solved].filter((each) => each.isError);
+  const failed = failing[0] && {
+    error: failing[0].error,
+    retry: () => failing.forEach((each) => void each.refetch()),
+  };
+  return { page, job, failed, solved: catalogue.data && solved.data };
 }
