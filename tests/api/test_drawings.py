@@ -7,6 +7,7 @@ import xml.etree.ElementTree as ElementTree
 from collections import Counter
 from itertools import pairwise
 from pathlib import Path
+from urllib.parse import unquote
 
 import ezdxf
 import pytest
@@ -116,6 +117,24 @@ def test_a_drawing_is_a_picture_too(client, job):
         assert [round(float(v) / 72 * 25.4) for v in page.mediabox[2:]] == [420, 297]
         assert ElementTree.fromstring(made["svg"].text).tag == "{http://www.w3.org/2000/svg}svg"
         assert made["svg"].headers["content-type"].startswith("image/svg+xml")
+
+
+def test_a_sliders_section_is_a_drawing_of_its_own(client):
+    """With the section's outlines and figures only; what has none is told what it has."""
+    jobs = [client.get(f"/api/jobs/{job['id']}").json() for job in all_jobs(client)]
+    job = next(job for job in jobs if "L6" in [one["mark"] for one in job["openings"]])
+    slider, pocket = (next(o["id"] for o in job["openings"] if o["mark"] == mark) for mark in ("L6", "L5"))
+    views = client.get(f"/api/jobs/{job['id']}/strips", params={"openings": [pocket, slider]}).json()["views"]
+    assert views == [{"opening": pocket, "view": "plan"}, {"opening": slider, "view": "section"}]
+    answer = client.get(f"/api/openings/{slider}/drawing.dxf", params={"only": "section"}).raise_for_status()
+    assert "L6 section" in unquote(answer.headers["content-disposition"].rpartition("''")[2])
+    whole, alone = read(client.get(f"/api/openings/{slider}/drawing.dxf").text), read(answer.text)
+    lines = sorted(key[0] for key in boxes(whole) if key[0].startswith("section "))
+    assert sorted(key[0] for key in boxes(alone)) == lines and "section slab" in lines
+    texts = [{one.dxf.text for one in document.modelspace().query("TEXT")} for document in (whole, alone)]
+    assert texts[1] < texts[0] and any("Track line" in text for text in texts[1])
+    answer = client.get(f"/api/openings/{pocket}/drawing.svg", params={"only": "section"})
+    assert (answer.status_code, "its plan" in answer.text) == (422, True)
 
 
 ALL_AT_ONCE = """

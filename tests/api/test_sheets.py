@@ -5,6 +5,7 @@ import io
 import json
 import re
 from functools import cache
+from urllib.parse import parse_qs, urlsplit
 
 import pytest
 from hypothesis import given
@@ -14,6 +15,7 @@ from pypdf import PdfReader
 from helpers import PLAIN
 from jambo.children import CHILDREN
 from jambo.views.paper.beside import draw, drawn
+from jambo.views.paper.codes import Codes
 from jambo.views.paper.fonts import NAME, add_fonts
 from jambo.views.paper.sheet_pages import SheetRun, _Run
 from jambo.views.paper.sheets import Said
@@ -75,7 +77,7 @@ def test_a_sheet_says_whether_it_is_still_true_and_what_changed_since(client, tw
     at, printed = codes(client, job, of="cut", openings=first)[0].split("?printed=")
     assert at == f"{client.base_url}/openings/{first}/print".replace("//o", "/o")
     of, opening, line, was, _, _ = printed.split(".")
-    known = {"of": of, "whose": opening, "line": line, "was": was}
+    known = {"of": of, "openings": opening, "line": line, "was": was}
     at = f"/api/jobs/{job}/sheets/printed"
     assert client.get(at, params=known).json() == {"same": True, "since": []}
 
@@ -97,6 +99,34 @@ def codes(client, job, **asked):
     answer = client.get(f"/api/jobs/{job}/sheets.pdf", params=asked).raise_for_status()
     read = PdfReader(io.BytesIO(answer.content)).pages
     return [page["/Annots"][0].get_object()["/A"]["/URI"] for page in read]
+
+
+def test_a_page_of_strips_says_whether_it_is_still_true(client, two):
+    """Of two openings beside each other and their wall: its code chooses them, and a figure of either makes it untrue."""
+    job, ids = two
+    walls = [wall["id"] for wall in client.get(f"/api/jobs/{job}").json()["walls"]]
+    asked = {"openings": ids, "walls": walls[:1], "of": ["pole", "plate"], "paper": "a4", "unit": "mm"}
+    file = client.get(f"/api/jobs/{job}/strips.pdf", params=asked).raise_for_status().content
+    opens = {page["/Annots"][0].get_object()["/A"]["/URI"] for page in PdfReader(io.BytesIO(file)).pages}
+    known = []
+    for address in sorted(opens):
+        query = parse_qs(urlsplit(address).query)
+        of, whose, line, was, unit, _ = query["printed"][0].split(".")
+        openings, _, wall = whose.partition("w")
+        assert query["openings"][0].replace(".", "-") == (openings or "none") and query.get("walls", [""])[0] == wall
+        known.append({"of": of, "openings": openings.split("-"), "walls": wall or [], "line": line, "was": was, "unit": unit})  # fmt: skip
+        known[-1] = {name: said for name, said in known[-1].items() if said != [""]}
+    assert {tuple(one.get("openings", ())) for one in known} >= {tuple(map(str, ids))} and len(known) > 1
+    at = f"/api/jobs/{job}/sheets/printed"
+    assert [client.get(at, params=one).json()["same"] for one in known] == [True] * len(known)
+    [poles] = [one for one in known if len(one.get("openings", ())) == 2]
+    assert client.get(at, params={**poles, "was": "0" * 16}).json()["same"] is False
+    page = client.get(f"/api/openings/{ids[1]}").json()
+    leaf = {**page["opening"]["door"]["leaves"][0], "height": "78 in"}
+    opening = {**page["opening"], "door": {**page["opening"]["door"], "leaves": [leaf]}}
+    client.put(f"/api/openings/{ids[1]}", json={"version": page["version"], "opening": opening}).raise_for_status()
+    told = client.get(at, params=poles).json()
+    assert told["same"] is False and len(told["since"]) == 1
 
 
 @pytest.mark.parametrize("what", ["openings", "walls"])
@@ -125,7 +155,7 @@ def test_a_wall_has_its_tape_its_pieces_and_who_does_what(client, job):
 
     at = f"/api/jobs/{job}/sheets/printed"
     of, whose, line, was, _, _ = codes(client, job, of="wall")[0].split("?printed=")[1].split(".")
-    known = {"of": of, "whose": whose, "line": line, "was": was}
+    known = {"of": of, "walls": whose.removeprefix("w"), "line": line, "was": was}
     assert client.get(at, params=known).json() == {"same": True, "since": []}
     body = {"version": page["wall"]["version"], "wall": {**page["wall"]["wall"], "length": "150"}}
     client.put(at_wall, json=body).raise_for_status()
@@ -158,7 +188,7 @@ def test_who_stops_listening_ends_the_drawing():
     sheet = JobSheet("card", 1, "D1", "", "/", [Said("", ["Set the frame. " * 40] * 40)])
     CHILDREN.start()
     try:
-        steps = drawn(SheetRun([(sheet, "http://x")] * 300, (), "a4", "Test job"))
+        steps = drawn(SheetRun([sheet] * 300, (), "a4", "Test job", Codes("http://x", 1, 0, "", "")))
         assert isinstance(next(steps), int)
         [task] = [one for one in CHILDREN._tasks.values() if one.work is draw]
         steps.close()

@@ -6,16 +6,24 @@ import json
 from base64 import b64encode
 from collections.abc import AsyncIterator, Generator
 
+from fastapi import Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import Response, StreamingResponse
 
 from jambo.api.files import attached
 from jambo.children import Overrun
+from jambo.jobs.shown import Shown
 from jambo.views.paper.beside import drawn
+from jambo.views.paper.codes import Codes
 from jambo.views.paper.sheet_pages import SheetRun
 
 PDF = "application/pdf"
 LINES = "application/x-ndjson"
+
+
+def codes_of(request: Request, job_id: int, line: int, shown: Shown) -> Codes:
+    """What the codes of a run of papers open: this Jambo, as it was asked."""
+    return Codes(str(request.base_url).rstrip("/"), job_id, line, shown.unit or "", shown.words or "")
 
 
 def made(run: SheetRun, called: str) -> Response:

@@ -5,13 +5,14 @@ from __future__ import annotations
 from datetime import UTC, datetime
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Query
+from fastapi import APIRouter, Query, Request
 from fastapi.responses import Response, StreamingResponse
 from pydantic import BaseModel, Field
 
 from jambo.api.files import attached, attachment, file_name
-from jambo.api.paper_runs import LINES, PDF, made, steps
+from jambo.api.paper_runs import LINES, PDF, codes_of, made, steps
 from jambo.api.shared import Db, Id, Route, ShownQuery, SomeId
+from jambo.core.drawing import View
 from jambo.core.strips import StripOf
 from jambo.format.table_out import as_csv, as_workbook
 from jambo.jobs import papers, tables
@@ -63,9 +64,11 @@ def strips(db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery) -> Strips
 
 
 @router.get("/jobs/{job_id}/strips.pdf", response_class=Response, responses={200: {"content": {PDF: {}}}})
-def strips_on_paper(db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery, paper: SheetName = "roll") -> Response:
+def strips_on_paper(
+    request: Request, db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery, paper: SheetName = "roll"
+) -> Response:
     """Give strips as a PDF, true to a tenth of a millimetre: one long page each row, or sheets that are laid on each other."""
-    return made(*_strip_run(db, job_id, shown, chosen, paper))
+    return made(*_strip_run(request, db, job_id, shown, chosen, paper))
 
 
 @router.get(
@@ -73,17 +76,22 @@ def strips_on_paper(db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery, 
     response_class=StreamingResponse,
     responses={200: {"content": {LINES: {"schema": {"type": "string"}}}}},
 )
-def strip_steps(db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery, paper: SheetName = "roll") -> Response:
+def strip_steps(
+    request: Request, db: Db, job_id: Id, shown: ShownQuery, chosen: ChosenQuery, paper: SheetName = "roll"
+) -> Response:
     """Give the same and tell how far it is: a line of JSON for each step, the last one has the file in base64."""
-    return steps(*_strip_run(db, job_id, shown, chosen, paper))
+    return steps(*_strip_run(request, db, job_id, shown, chosen, paper))
 
 
-def _strip_run(db: Db, job_id: int, shown: Shown, chosen: Chosen, paper: SheetName) -> tuple[SheetRun, str]:
+def _strip_run(
+    request: Request, db: Db, job_id: int, shown: Shown, chosen: Chosen, paper: SheetName
+) -> tuple[SheetRun, str]:
     asked = papers.strips(db, job_id, chosen.openings, chosen.walls, chosen.of, shown)
     now = datetime.now(UTC)
     marks = " ".join(dict.fromkeys(strip["whose"] for strip in asked["strips"]))
     called = file_name(asked["job"], "strips", marks, f"{now:%Y-%m-%d}", ending="pdf")
-    return SheetRun((), asked["strips"], paper, f"{asked['job']}, {now:%-d %b %Y %H:%M}"), called
+    codes = codes_of(request, job_id, asked["line"], shown)
+    return SheetRun((), asked["strips"], paper, f"{asked['job']}, {now:%-d %b %Y %H:%M} UTC", codes), called
 
 
 _KINDS: dict[papers.Drawn, str] = {"dxf": DXF, "svg": "image/svg+xml", "pdf": PDF, "png": "image/png"}
@@ -91,9 +99,12 @@ _DRAWN: dict[int | str, dict[str, Any]] = {200: {"content": {kind: {} for kind i
 
 
 @router.get("/openings/{opening_id}/drawing.{drawn}", response_class=Response, responses=_DRAWN)
-def opening_drawing(db: Db, opening_id: Id, drawn: papers.Drawn, shown: ShownQuery) -> Response:
-    """Give an opening's elevation and its plan or section, as DXF in its job's unit or as a picture. 422 while its width is not known."""
-    return _drawn(drawn, papers.opening_drawing(db, opening_id, drawn, shown))
+def opening_drawing(
+    db: Db, opening_id: Id, drawn: papers.Drawn, shown: ShownQuery, only: View | None = None
+) -> Response:
+    """Give an opening's elevation and its plan or section, or only one of these, as DXF in its job's unit or as a picture. 422 while its
+    width is not known, or for a view it has not."""
+    return _drawn(drawn, papers.opening_drawing(db, opening_id, drawn, shown, only))
 
 
 @router.get("/walls/{wall_id}/drawing.{drawn}", response_class=Response, responses=_DRAWN)

@@ -10,13 +10,12 @@ from fastapi.responses import Response, StreamingResponse
 from pydantic import BaseModel, Field
 
 from jambo.api.files import file_name
-from jambo.api.paper_runs import LINES, PDF, made, steps
+from jambo.api.paper_runs import LINES, PDF, codes_of, made, steps
 from jambo.api.shared import GREATEST_ID, Db, Id, Route, ShownQuery, SomeId
 from jambo.jobs import sheets
-from jambo.jobs.sheets import Printed, Wanted
+from jambo.jobs.sheets import Asked, Printed, Wanted
 from jambo.jobs.shown import Shown
 from jambo.views.paper.sheet_pages import SheetRun
-from jambo.views.paper.sheets import Sheet, SheetOf
 
 router = APIRouter(prefix="/api", tags=["sheets"], route_class=Route)
 
@@ -27,6 +26,11 @@ class Chosen(BaseModel):
     openings: Annotated[list[SomeId], Field(max_length=2000)] = []
     walls: Annotated[list[SomeId], Field(max_length=2000)] = []
     of: Annotated[list[Wanted], Field(max_length=8)] = []
+
+    @property
+    def asked(self) -> Asked:
+        """The same for those who make them."""
+        return Asked(self.of, self.openings, self.walls)
 
 
 ChosenQuery = Annotated[Chosen, Query()]
@@ -50,16 +54,10 @@ def run_steps(request: Request, db: Db, job_id: Id, shown: ShownQuery, chosen: C
 
 
 def _run(request: Request, db: Db, job_id: int, shown: Shown, chosen: Chosen, paper: SheetPaper) -> tuple[SheetRun, str]:  # fmt: skip
-    asked = sheets.run_of(db, job_id, sheets.Asked(chosen.of, chosen.openings, chosen.walls), shown)
+    asked = sheets.run_of(db, job_id, chosen.asked, shown)
     now = datetime.now(UTC)
-    here = str(request.base_url).rstrip("/")
-
-    def address(sheet: Sheet) -> str:
-        seen = [sheet.of, sheet.whose or 0, asked["line"], sheets.digest(sheet), shown.unit or "", shown.words or ""]
-        return f"{here}{sheet.at}?printed={'.'.join(map(str, seen))}"
-
-    coded = [(sheet, address(sheet)) for sheet in asked["sheets"]]
-    drawn = SheetRun(coded, asked["strips"], paper, f"{asked['job']}, {now:%-d %b %Y %H:%M} UTC")
+    codes = codes_of(request, job_id, asked["line"], shown)
+    drawn = SheetRun(asked["sheets"], asked["strips"], paper, f"{asked['job']}, {now:%-d %b %Y %H:%M} UTC", codes)
     return drawn, file_name(asked["job"], "sheets", f"{now:%Y-%m-%d}", ending="pdf")
 
 
@@ -68,12 +66,11 @@ def printed(
     db: Db,
     job_id: Id,
     shown: ShownQuery,
-    of: SheetOf = "card",
-    whose: Annotated[int | None, Query(ge=1, le=GREATEST_ID, description="Of which opening or wall.")] = None,
+    chosen: ChosenQuery,
     line: Annotated[
         int, Query(ge=0, le=GREATEST_ID, description="Up to which line of the record it knew the job.")
     ] = 0,
     was: Annotated[str, Query(max_length=64, description="The letters of its code.")] = "",
 ) -> Printed:
-    """Say whether a printed sheet is still true, and what was written down since that concerns it."""
-    return sheets.printed(db, job_id, of, whose, line, was, shown)
+    """Say whether a printed sheet, or page of strips, is still true, and what was written down since that concerns it."""
+    return sheets.printed(db, job_id, chosen.asked, line, was, shown)

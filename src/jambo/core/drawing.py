@@ -18,6 +18,7 @@ ShapePart = Literal[
     "leaf_open", "slab", "hanger", "stop", "guide", "casing", "finish", "backer", "base", "ceiling", "found_stud", "deck",
     "clear_zone", "neighbour", "buck",
 ]  # fmt: skip
+View = Literal["plan", "section"]  # beside the elevation
 Point = tuple[Length, Length]
 
 
@@ -55,7 +56,7 @@ class Dim:
 class Drawing:
     """A plan or section. `depth` says which axis may be stretched so that thin things can be seen."""
 
-    name: Literal["plan", "section"]
+    name: View
     depth: Literal["x", "y"]
     outlines: tuple[Outline, ...]
     dims: tuple[Dim, ...] = ()

@@ -8,6 +8,7 @@ from typing import Literal
 from ezdxf.document import Drawing as DxfDrawing
 from typing_extensions import TypedDict
 
+from jambo.core.drawing import View
 from jambo.core.strips import StripOf
 from jambo.format.document import Opening
 from jambo.format.problems import FieldError, Refused
@@ -20,6 +21,7 @@ from jambo.store import walls as kept_walls
 from jambo.store.database import Database, Transaction
 from jambo.store.jobs import job as kept_job
 from jambo.store.kept import listed
+from jambo.store.live import newest_line
 from jambo.store.rules import crew_rules
 from jambo.views.opening.answers import answered
 from jambo.views.paper import pictures
@@ -29,12 +31,22 @@ from jambo.views.paper.strips import PaperStrip, strip_of_wall, strips_of_openin
 from jambo.views.wall.layout import WallOpening, laid_in_wall
 
 
+class ViewOf(TypedDict):
+    """The plan or section of an opening."""
+
+    opening: int
+    view: View
+
+
 class StripsOut(TypedDict):
-    """The strips that were asked for, in walking order, then walls; `without` names openings and walls that have none yet."""
+    """The strips that were asked for, in walking order, then walls, and up to which line of the record they know the job; `without` names openings and walls that have none yet,
+    `views` whose plan or section can be drawn on its own."""
 
     job: str
+    line: int
     strips: list[PaperStrip]
     without: list[str]
+    views: list[ViewOf]
 
 
 def strips(
@@ -52,7 +64,7 @@ def strips(
     """
     wanted = {*openings}
     with db.transaction() as t:
-        job = kept_job(t, job_id)
+        line, job = newest_line(t), kept_job(t, job_id)
         around = JobGround.of(t, job["doc"])
         rows = [(r, d) for r, d in documents_of_job(t, job_id, around) if r["id"] in wanted] if wanted else []
         here = {wall["id"]: wall for wall in kept_walls.walls(t, job_id)}
@@ -63,6 +75,7 @@ def strips(
     tape, words = shown.tape(job["doc"]), shown.region(job["doc"])
     made: list[PaperStrip] = []
     without: list[str] = []
+    views: list[ViewOf] = []
     for row, document in rows:
         solved = answered(document) if document is not None else None
         facts, result = (solved.facts, solved.result) if solved is not None else (None, None)
@@ -72,6 +85,7 @@ def strips(
             if facts and result
             else []
         )
+        views += [{"opening": row["id"], "view": one.name} for one in (result.drawings if result else ())]
         asked = [strip for strip in own if not of or strip["of"] in of]
         made += asked
         without += [] if asked else [name_of(row)]
@@ -80,7 +94,7 @@ def strips(
         strip = strip_of_wall(wall["id"], standing, around_wall(job["doc"], crew, wall["doc"]), name, tape, words)
         made += [strip] if strip is not None else []
         without += [name] if strip is None else []
-    return {"job": job["doc"]["name"], "strips": made, "without": without}
+    return {"job": job["doc"]["name"], "line": line, "strips": made, "without": without, "views": views}
 
 
 def _in_wall(t: Transaction, wall_id: int) -> list[WallOpening]:
@@ -106,8 +120,14 @@ _AS: dict[Drawn, Callable[[DxfDrawing], str | bytes]] = {
 }  # fmt: skip
 
 
-def opening_drawing(db: Database, opening_id: int, drawn: Drawn, shown: Shown) -> tuple[str, str, str | bytes]:
-    """Give an opening drawn, with what its job and it are called. Raises NotFound, and Refused where it cannot be worked out."""
+def opening_drawing(
+    db: Database, opening_id: int, drawn: Drawn, shown: Shown, only: View | None = None
+) -> tuple[str, str, str | bytes]:
+    """Give an opening drawn, with what its job and it are called. Raises NotFound, and Refused where it cannot be worked out.
+
+    Args:
+        db: where jobs are kept; opening_id: which; drawn: as what; shown: tape and words; only: its plan or its section alone.
+    """
     with db.transaction() as t:
         row = kept_openings.opening(t, opening_id)
         doc = kept_job(t, row["job_id"])["doc"]
@@ -115,8 +135,13 @@ def opening_drawing(db: Database, opening_id: int, drawn: Drawn, shown: Shown) -
     solved = answered(said)
     if solved.facts is None or solved.result is None or not solved.result.shapes:
         raise Refused([FieldError("opening", "there is nothing to draw yet", "an opening whose width is known")])
-    document = opening_dxf(solved.facts, solved.result, shown.tape(doc), shown.region(doc), doc["unit"])
-    return doc["name"], name_of(row), _AS[drawn](document)
+    there = [drawing.name for drawing in solved.result.drawings]
+    if only is not None and only not in there:
+        raise Refused(
+            [FieldError("only", f"this opening has no {only}", f"its {there[0]}" if there else "the whole drawing")]
+        )
+    document = opening_dxf(solved.facts, solved.result, shown.tape(doc), shown.region(doc), doc["unit"], only)
+    return doc["name"], " ".join(filter(None, (name_of(row), only))), _AS[drawn](document)
 
 
 def wall_drawing(db: Database, wall_id: int, drawn: Drawn, shown: Shown) -> tuple[str, str, str | bytes]:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import contextlib
-import hashlib
 from collections.abc import Callable, Collection, Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any, Literal, get_args
@@ -30,6 +29,7 @@ from jambo.store.live import newest_line
 from jambo.views.days.job_plan import JobPlan
 from jambo.views.days.trade_sheet import trade_sheet
 from jambo.views.exchange import solve_document
+from jambo.views.paper.codes import LETTERS, digest_of_sheet, digest_of_strip
 from jambo.views.paper.job_sheets import buy_blocks, saw_blocks, trade_blocks, wall_blocks, work_blocks
 from jambo.views.paper.sheets import Block, OfOpening, Said, Sheet, SheetOf, card_blocks, cut_blocks, set_blocks
 from jambo.views.paper.strips import PaperStrip
@@ -146,26 +146,21 @@ def _of_opening(
         yield Sheet(one, row["id"], name_of(row), where, f"/openings/{row['id']}/{pages[one]}", [*blocks[one]()])
 
 
-def digest(sheet: Sheet) -> str:
-    """A few letters that tell whether two printings say the same; ticks and the version do not count."""
-    said = "\n".join(text for text in sheet.texts if text not in ("☐", "☑", sheet.where))
-    return hashlib.sha256(said.encode()).hexdigest()[:8]
-
-
-def printed(db: Database, job_id: int, of: SheetOf, whose: int | None, line: int, was: str, shown: Shown) -> Printed:
-    """Say whether a printed sheet is still true, and what was written down since.
+def printed(db: Database, job_id: int, asked: Asked, line: int, was: str, shown: Shown) -> Printed:
+    """Say whether a printed sheet, or page of strips, is still true, and what was written down since.
 
     Args:
-        db, job_id, shown: as for `run_of`; of, whose: which sheet, of which opening or wall; line: up to which line of the record it knew the job; was: its digest.
+        db, job_id, shown: as for `run_of`; asked: which sheet, or strips, of which openings and walls; line: up to which line of the record it
+            knew the job; was: its digest, or those of its strips one after another.
 
     Raises:
-        NotFound: there is no such job. Refused: the opening or wall is none of it.
+        NotFound: there is no such job. Refused: an opening or a wall is none of it.
     """
-    own, opening = {whose} if whose else set[int](), whose if of != "wall" else None
-    asked = Asked([of], walls=own) if of == "wall" else Asked([of], own)
-    now = run_of(db, job_id, asked, shown)["sheets"]
-    if any(digest(sheet) == was for sheet in now):
+    run = run_of(db, job_id, asked, shown)
+    now = {*map(digest_of_sheet, run["sheets"]), *map(digest_of_strip, run["strips"])}
+    if was and {was[i : i + LETTERS] for i in range(0, len(was), LETTERS)} <= now:
         return {"same": True, "since": []}
+    others = bool(asked.walls) or not asked.openings  # what is written of any opening concerns it
     told: list[str] = []
     before: int | None = None
     while len(told) < MOST_TOLD:
@@ -173,7 +168,7 @@ def printed(db: Database, job_id: int, of: SheetOf, whose: int | None, line: int
         for one in page["lines"]:
             if one["id"] <= line or len(told) == MOST_TOLD:
                 return {"same": False, "since": told}
-            if one["opening_id"] in (None, opening) or opening is None:
+            if others or one["opening_id"] in (None, *asked.openings):
                 told.append(f"{one['event']}: {one['words']}" if one["words"] else one["event"])
         if (before := page["more"]) is None:
             break

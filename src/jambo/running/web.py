@@ -1,5 +1,6 @@
 """The front end: its npm packages and its build, made again only when their sources changed."""
 
+import fcntl
 from pathlib import Path
 
 from jambo.running.machine import ROOT, WEB, digest, run, say
@@ -35,6 +36,12 @@ def packages() -> None:
 
 def build() -> Path:
     """Build the front end if its sources changed since the last build; returns the folder to serve."""
+    with (WEB / "package.json").open() as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)  # two that start at once would empty each other's folder
+        return _build()
+
+
+def _build() -> Path:
     stamp = DIST / ".jambo"
     files = [p for p in (WEB / "src").rglob("*") if p.is_file()]
     files += [p for p in (WEB / "sw").rglob("*") if p.is_file()]

@@ -21,8 +21,6 @@ export type Waits = Schemas["WaitsOut"];
 export type WallStrip = Schemas["WallStripOut"];
 export type JobFile = Schemas["JobFileOut"];
 export type Habits = Schemas["Habits"];
-export type SheetOf = NonNullable<paths["/api/jobs/{job_id}/sheets/printed"]["get"]["parameters"]["query"]>["of"] &
-  string;
 export type Wanted = NonNullable<
   NonNullable<paths["/api/jobs/{job_id}/sheets/steps"]["get"]["parameters"]["query"]>["of"]
 >[number];

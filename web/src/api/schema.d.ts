@@ -1191,7 +1191,7 @@ export interface paths {
         };
         /**
          * Printed
-         * @description Say whether a printed sheet is still true, and what was written down since that concerns it.
+         * @description Say whether a printed sheet, or page of strips, is still true, and what was written down since that concerns it.
          */
         get: operations["printed_api_jobs__job_id__sheets_printed_get"];
         put?: never;
@@ -1643,7 +1643,8 @@ export interface paths {
         };
         /**
          * Opening Drawing
-         * @description Give an opening's elevation and its plan or section, as DXF in its job's unit or as a picture. 422 while its width is not known.
+         * @description Give an opening's elevation and its plan or section, or only one of these, as DXF in its job's unit or as a picture. 422 while its
+         *     width is not known, or for a view it has not.
          */
         get: operations["opening_drawing_api_openings__opening_id__drawing__drawn__get"];
         put?: never;
@@ -7840,13 +7841,18 @@ export interface components {
         };
         /**
          * StripsOut
-         * @description The strips that were asked for, in walking order, then walls; `without` names openings and walls that have none yet.
+         * @description The strips that were asked for, in walking order, then walls, and up to which line of the record they know the job; `without` names openings and walls that have none yet,
+         *     `views` whose plan or section can be drawn on its own.
          */
         StripsOut: {
             /** Job */
             job: string;
+            /** Line */
+            line: number;
             /** Strips */
             strips: components["schemas"]["PaperStrip"][];
+            /** Views */
+            views: components["schemas"]["ViewOf"][];
             /** Without */
             without: string[];
         };
@@ -8557,6 +8563,19 @@ export interface components {
             id: number;
             /** Version */
             version: number;
+        };
+        /**
+         * ViewOf
+         * @description The plan or section of an opening.
+         */
+        ViewOf: {
+            /** Opening */
+            opening: number;
+            /**
+             * View
+             * @enum {string}
+             */
+            view: "plan" | "section";
         };
         /**
          * WaitingOut
@@ -17534,9 +17553,9 @@ export interface operations {
                 unit?: ("in" | "mm") | null;
                 step?: ("1/16" | "1/32" | "1" | "1/2") | null;
                 words?: ("north_america" | "britain" | "australia") | null;
-                of?: "card" | "cut" | "set" | "wall" | "saw" | "buy" | "trade";
-                /** @description Of which opening or wall. */
-                whose?: number | null;
+                openings?: number[];
+                walls?: number[];
+                of?: ("card" | "cut" | "set" | "wall" | "saw" | "buy" | "trade" | "strips")[];
                 /** @description Up to which line of the record it knew the job. */
                 line?: number;
                 /** @description The letters of its code. */
@@ -20740,6 +20759,7 @@ export interface operations {
                 unit?: ("in" | "mm") | null;
                 step?: ("1/16" | "1/32" | "1" | "1/2") | null;
                 words?: ("north_america" | "britain" | "australia") | null;
+                only?: ("plan" | "section") | null;
             };
             header?: never;
             path: {

@@ -1,13 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { useSearchParams } from "react-router";
 
-import { api, ask, type Region, type SheetOf, type Unit } from "../api/client";
+import { api, ask, type Region, type Unit, type Wanted } from "../api/client";
 import styles from "./Printed.module.css";
 
 /** Where a page was opened by the code of a printed sheet: whether that sheet is still true, and what was written down since. */
 export function Printed({ job }: { job: number }) {
   const [params] = useSearchParams();
   const [of, whose, line, was, unit, words] = (params.get("printed") ?? "").split(".");
+  const [openings = [], walls = []] = (whose ?? "").split("w").map((ids) => ids.split("-").map(Number).filter(Boolean));
   const sheet = useQuery({
     queryKey: ["job", job, "printed", params.get("printed")],
     enabled: Boolean(was),
@@ -17,8 +18,9 @@ export function Printed({ job }: { job: number }) {
           params: {
             path: { job_id: job },
             query: {
-              of: of as SheetOf,
-              whose: Number(whose) || undefined,
+              of: [of as Wanted],
+              openings,
+              walls,
               line: Number(line),
               was,
               unit: (unit || undefined) as Unit | undefined,

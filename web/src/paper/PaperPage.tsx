@@ -133,7 +133,12 @@ function Strips({ id, job }: { id: number; job: JobPageData }) {
           <p className="quiet">Print it at 100 %, then lay the tape on the bar of a sheet.</p>
           <Drawings
             of={[
-              ...named("openings", job.openings, ({ mark }) => mark || "no mark", chosen.openings),
+              ...named("openings", job.openings, ({ mark }) => mark || "no mark", chosen.openings).flatMap((one) => [
+                one,
+                ...(strips.data?.views ?? [])
+                  .filter(({ opening }) => opening === one.id)
+                  .map(({ view }) => ({ ...one, only: view, name: `${one.name}: ${view} alone` })),
+              ]),
               ...named("walls", job.walls, ({ wall }) => wall.name || "no name", chosen.walls),
             ]}
           />
@@ -158,13 +163,15 @@ function Strips({ id, job }: { id: number; job: JobPageData }) {
 }
 
 interface Drawn {
+  id: number;
   at: string;
   name: string;
+  only?: string;
 }
 
 function named<T extends { id: number }>(kind: string, all: T[], name: (one: T) => string, chosen: number[]): Drawn[] {
   const wanted = all.filter(({ id }) => chosen.includes(id));
-  return wanted.map((one) => ({ at: `/api/${kind}/${one.id}/drawing.`, name: name(one) }));
+  return wanted.map((one) => ({ id: one.id, at: `/api/${kind}/${one.id}/drawing.`, name: name(one) }));
 }
 
 const ENDINGS = [
@@ -179,16 +186,18 @@ function Drawings({ of }: { of: Drawn[] }) {
   const [ending, setEnding] = useInAddress("drawn", "dxf");
   const { unit, words } = useShow();
   if (of.length === 0) return null;
-  const shown = new URLSearchParams({ ...(unit && { unit }), ...(words && { words }) }).toString();
   return (
     <section aria-label="Drawings">
       <NativeSelect label="Drawings" data={ENDINGS} value={ending} onChange={(e) => setEnding(e.currentTarget.value)} />
       <ul className={styles.drawings}>
-        {of.map(({ at, name }) => (
-          <li key={at}>
-            <a {...taken(`${at}${ending}?${shown}`, `The drawing of ${name}`)}>{name}</a>
-          </li>
-        ))}
+        {of.map(({ at, name, only }) => {
+          const asked = new URLSearchParams({ ...(unit && { unit }), ...(words && { words }), ...(only && { only }) });
+          return (
+            <li key={at + (only ?? "")}>
+              <a {...taken(`${at}${ending}?${asked}`, `The drawing of ${name}`)}>{name}</a>
+            </li>
+          );
+        })}
       </ul>
     </section>
   );

@@ -6,12 +6,12 @@ import io
 from bisect import bisect_right
 from collections.abc import Callable, Generator, Sequence
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 from typing import Literal
 
-import segno
 from fpdf import FPDF, ViewerPreferences
 
+from jambo.views.paper.codes import Codes, picture
 from jambo.views.paper.fonts import NAME, add_fonts
 from jambo.views.paper.sheets import CALLED, Block, Elevation, Rows, Said
 from jambo.views.paper.sheets import Sheet as JobSheet
@@ -27,12 +27,13 @@ LINE, PAD, GAP = 5.6, 1.2, 0.8  # mm: from line to line, beside a text in its co
 
 @dataclass(frozen=True, eq=False)
 class SheetRun:
-    """What is drawn in one run: sheets, each with what its code opens; strips at the end; the paper; the job, and when this was made."""
+    """What is drawn in one run: sheets; strips at the end; the paper; the job, and when this was made; what the codes open."""
 
-    sheets: Sequence[tuple[JobSheet, str]]
+    sheets: Sequence[JobSheet]
     strips: Sequence[PaperStrip]
     paper: SheetName
     under: str
+    codes: Codes
 
     @cached_property
     def count(self) -> int:
@@ -108,7 +109,7 @@ class _Run(FPDF):
         for line in self.lines(told, room)[:2]:
             self.line_of(MARGIN, line, 5.5)
             self.ln(5.5)
-        self.image(io.BytesIO(_code(self.opens)), self.w - MARGIN - CODE, MARGIN - 4, CODE, link=self.opens)
+        self.image(io.BytesIO(picture(self.opens)), self.w - MARGIN - CODE, MARGIN - 4, CODE, link=self.opens)
         self.set_line_width(0.5)
         self.line(MARGIN, MARGIN + HEAD - 6, self.w - MARGIN, MARGIN + HEAD - 6)
         self.set_xy(MARGIN, MARGIN + HEAD)
@@ -123,14 +124,6 @@ class _Run(FPDF):
         self.cell(30, 5, f"page {self.page_no()} of {{nb}}", align="R")
 
 
-@lru_cache(maxsize=256)
-def _code(text: str) -> bytes:
-    """A code to scan, as a picture."""
-    out = io.BytesIO()
-    segno.make(text, error="m", micro=False).save(out, kind="png", scale=8, border=2)
-    return out.getvalue()
-
-
 def draw_sheets(run: SheetRun) -> Generator[int | bytes]:
     """Draw a run as one PDF, each sheet begun on a page of its own, strips at the end.
 
@@ -141,13 +134,13 @@ def draw_sheets(run: SheetRun) -> Generator[int | bytes]:
     """
     paper = Sheet.named(run.paper)
     pdf = _Run(paper, run.under)
-    texts = [run.under, "page of 0123456789 ☐☑", *(text for sheet, _ in run.sheets for text in sheet.texts)]
+    texts = [run.under, "page of 0123456789 ☐☑", *(text for sheet in run.sheets for text in sheet.texts)]
     add_fonts(pdf, " ".join([*texts, *texts_of(run.strips)]))
     if run.strips:
         pdf.viewer_preferences = ViewerPreferences(print_scaling="None")
     done = 0
-    for sheet, opens in run.sheets:
-        pdf.sheet, pdf.opens = sheet, opens
+    for sheet in run.sheets:
+        pdf.sheet, pdf.opens = sheet, run.codes.of_sheet(sheet)
         pdf.add_page()
         for block in sheet.blocks or [Said("", ["Nothing yet."])]:
             _block(pdf, block)
@@ -158,7 +151,7 @@ def draw_sheets(run: SheetRun) -> Generator[int | bytes]:
         _said(pdf, Said("", ["There is nothing to print."]))
     pdf.last = pdf.page_no()
     pdf.set_auto_page_break(False)
-    for _ in draw_strips(pdf, run.strips, paper, run.under):
+    for _ in draw_strips(pdf, run.strips, paper, run.under, run.codes):
         yield (done := done + 1)
     yield bytes(pdf.output())
 

@@ -6,22 +6,25 @@ or at the top where it hangs. Lengths here are millimetres on paper.
 
 from __future__ import annotations
 
+import io
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import groupby
-from typing import cast
+from math import inf
+from typing import Literal, cast
 
 from fpdf import FPDF
 
+from jambo.views.paper.codes import Codes, picture
 from jambo.views.paper.fonts import NAME
 from jambo.views.paper.spread import spread
 from jambo.views.paper.strips import PaperStrip, StripMarkOut
-from jambo.views.paper.tiles import HEAD, MARGIN, Sheet, Tile, tiles
+from jambo.views.paper.tiles import CODE, HEAD, MARGIN, Sheet, Tile, tiles
 
 COLUMN, MARK, TEXT = 61.0, 12.0, 15.0  # a strip's width; how far its marks run; where its words begin
 BAR, BAR_IN = 100.0, 101.6  # what the tape is laid on: 100 mm, 4 in
 LINE = 4.3  # from one line of words to the next
-FIGURES, NAMES = 11, 9  # points
+FIGURES, NAMES, LEAST = 11, 9, 6  # points
 END = 4.0  # paper beyond a strip's ends
 
 
@@ -64,16 +67,18 @@ def runs(strips: Sequence[PaperStrip], sheet: Sheet) -> Iterator[Run]:
             yield Run(here, [-(s["level"] or 0.0) for s in here], levelled)
 
 
-def draw_strips(pdf: FPDF, strips: Sequence[PaperStrip], sheet: Sheet, under: str) -> Iterator[None]:
+def draw_strips(pdf: FPDF, strips: Sequence[PaperStrip], sheet: Sheet, under: str, codes: Codes) -> Iterator[None]:
     """Draw strips on pages of their own at the end of a file; stops after each page.
 
     Args:
-        pdf: the file, with type for the texts; strips: what is drawn; sheet: the paper; under: the job, and when this was made.
+        pdf: the file, with type for the texts; strips: what is drawn; sheet: the paper; under: the job, and when this was made; codes: what the code on each page opens.
     """
     for run, i, tile, of in laid(strips, sheet):
         height = tile.high - tile.low + 2 * MARGIN + HEAD if sheet.roll else sheet.height
         pdf.add_page(format=(sheet.width, height))
         _Page(pdf, run, tile, (i, of)).draw(sheet, under, f"page {pdf.page_no()} of {{nb}}")
+        opens = codes.of_strips(run.strips)
+        pdf.image(io.BytesIO(picture(opens)), sheet.width - MARGIN - CODE, MARGIN - 3, CODE, link=opens)
         yield
 
 
@@ -109,10 +114,11 @@ class _Page:
         """Draw the head, every strip, where the next sheet joins, and the bar to lay the tape on."""
         pdf, (i, of) = self.pdf, self.which
         pdf.set_line_width(0.25)
-        self._words(MARGIN, MARGIN, under, 8, "B")
         pdf.set_font(NAME, size=8)
         right = f"sheet {i} of {of} of this strip · {page}" if of > 1 else page
-        self._words(sheet.width - MARGIN - pdf.get_string_width(right), MARGIN, right, 8)
+        before = self.before_code - pdf.get_string_width(right)
+        self._words(before, MARGIN - 1, right, 8)
+        self._words(MARGIN, MARGIN - 1, under, 8, "B", before - MARGIN - 3)
         for column, (strip, by) in enumerate(zip(self.run.strips, self.run.shifts, strict=True)):
             self._strip(MARGIN + column * COLUMN, strip, by)
         if self.run.levelled and self.tile.low <= 0 <= self.tile.high:
@@ -124,17 +130,31 @@ class _Page:
                 self._joint(at, other, sheet)
         self._bar(sheet)
 
-    def _words(self, x: float, y: float, text: str, points: float, style: str = "") -> None:
+    @property
+    def before_code(self) -> float:
+        """How far the head's words may go."""
+        return self.pdf.w - MARGIN - CODE - 2
+
+    def _words(
+        self, x: float, y: float, text: str, points: float, style: Literal["", "B"] = "", room: float = inf
+    ) -> None:
+        """Write a line, smaller and at last shorter where it is longer than its room."""
         self.pdf.set_font(NAME, style, points)
         if not text:
             return
+        if (wide := self.pdf.get_string_width(text)) > room:
+            self.pdf.set_font(NAME, style, max(LEAST, points * room / wide))
+            while len(text) > 1 and self.pdf.get_string_width(text) > room:
+                text = text[:-2] + "…"
         self.pdf.set_xy(x, y)
         self.pdf.cell(h=self.pdf.font_size, text=text)  # `text` would leave out what is of another script
 
     def _strip(self, x: float, strip: PaperStrip, by: float) -> None:
         pdf, tile = self.pdf, self.tile
-        for n, (text, style) in enumerate(((strip["whose"], "B"), (strip["called"], ""), (f"0: {strip['zero']}", ""))):
-            self._words(x, MARGIN + 4 + n * 4, text, NAMES, style)
+        for n, text in enumerate((strip["whose"], strip["called"], f"0: {strip['zero']}")):
+            self._words(
+                x, MARGIN + 5 + n * 4.6, text, NAMES, "" if n else "B", min(x + COLUMN - 2, self.before_code) - x
+            )
         ends = sorted(self.y(min(max(end + by, tile.low), tile.high)) for end in (strip["low"], strip["high"]))
         pdf.line(x, ends[0], x, ends[1])
         seen = [m for m in strip["marks"] if tile.low <= m["at"] + by <= tile.high]
@@ -194,7 +214,7 @@ class _Page:
             pdf.line(2, y, sheet.width - 2, y)
             pdf.set_dash_pattern()
         says = f"cut here, lay on sheet {other}" if other < self.which[0] else f"sheet {other} is laid on here"
-        self._words(sheet.width - MARGIN - 52, y - 2.6, says, 7)
+        self._words(sheet.width - MARGIN - 52, y - 3.2, says, 7)
 
     def _bar(self, sheet: Sheet) -> None:
         """The bar to lay the tape on."""

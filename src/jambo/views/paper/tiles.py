@@ -17,7 +17,8 @@ SHEETS: dict[SheetName, tuple[float, float]] = {  # width and height, mm
 ROLL_WIDTH = 210.0
 LONGEST = 5000.0  # a page of a file may be 200 in long, no more
 MARGIN = 9.0  # most printers reach that far
-HEAD = 17.0
+HEAD = 22.0  # over the strips: whose they are, and the code
+CODE = 19.0
 OVERLAP = 20.0
 
 
