@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
-import { type ReactNode, useEffect } from "react";
+import { type ReactNode, useEffect, useLayoutEffect, useRef } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 
 import { PLACES, type Place, pageAt, placeOf, THE_JOB } from "./places";
@@ -16,6 +16,13 @@ import styles from "./JobNav.module.css";
 export function JobNav({ id, opening, children }: { id: number; opening?: number; children?: ReactNode }) {
   const navigate = useNavigate();
   const [here, page] = placeOf(useLocation().pathname);
+  const pages = useRef<HTMLElement>(null);
+  useLayoutEffect(() => {
+    const shown = pages.current?.querySelector("[aria-current]");
+    if (!shown) return;
+    const past = shown.getBoundingClientRect().right - pages.current!.getBoundingClientRect().right;
+    if (past > 0) pages.current!.scrollLeft += past + 24; // on a phone they are wider than the screen: the page one is on is seen
+  }, [page]);
   const me = useMe();
   const mine = ({ pages }: Place) => pages.filter((one) => me === undefined || me.may.includes(one.reads));
   useLive(id, opening);
@@ -50,7 +57,7 @@ export function JobNav({ id, opening, children }: { id: number; opening?: number
       <nav className={styles.places} aria-label="Places of the job">
         {places.filter((place) => place !== THE_JOB).map(link)}
       </nav>
-      <nav className={styles.pages} aria-label={children ? "Beside" : here.name}>
+      <nav ref={pages} className={styles.pages} aria-label={children ? "Beside" : here.name}>
         {children ??
           (mine(here).length > 1 &&
             mine(here).map((one) => (
