@@ -29,6 +29,7 @@ AT_ONCE = 2
 MOST_MEMORY = 3_000_000_000  # bytes of addresses a child may have; the solvers map much more than they touch
 NOBODY_SECONDS = 12.0  # since somebody last asked: longer than a page waits before it asks again
 LOOK_SECONDS = 0.05
+STOPPED, UNASKED = "Jambo was stopped", "nobody waited for it any more"
 KEPT = 128  # results
 NICE = 5  # pages go first; beside others who are busy a plan still comes
 # what is worked out here for want of a child goes one after another: pages share this process
@@ -99,7 +100,7 @@ class _Child:
             while not self.ready:  # its time begins when it does
                 self.ready = self.connection.poll(LOOK_SECONDS) and self.connection.recv()[0] == "ready"
                 if ended.is_set() or task.forgotten:
-                    task.end("nobody waited for it any more")
+                    task.end(STOPPED if ended.is_set() else UNASKED)
                     return False
             until = time.monotonic() + task.seconds
             self.connection.send((task.work.__module__, task.work.__qualname__, task.args))
@@ -111,7 +112,7 @@ class _Child:
                         return True
                     task.best, task.has = value, True
                 elif ended.is_set() or task.forgotten:
-                    task.end("nobody waited for it any more")
+                    task.end(STOPPED if ended.is_set() else UNASKED)
                     return False
                 elif time.monotonic() > until:
                     task.end(f"it was ended after {task.seconds:g} s")
@@ -197,7 +198,7 @@ class Children:
             thread.join(5)
         with self._changed:
             for task in self._queue:
-                task.end("Jambo was stopped")
+                task.end(STOPPED)
             self._queue.clear()
             self._tasks.clear()
 
@@ -220,7 +221,7 @@ class Children:
             if task is None or (task.ended.is_set() and task.failed and not task.has) or task.cancelled:
                 task = self._tasks[key] = Task(work, args, seconds)
                 if self._stopped:
-                    task.end("Jambo was stopped")
+                    task.end(STOPPED)
                 elif self._started:
                     self._queue.append(task)
                     self._work()
@@ -278,7 +279,7 @@ class Children:
         try:
             while (task := self._next()) is not None:
                 if task.forgotten:
-                    task.end("nobody waited for it any more")
+                    task.end(UNASKED)
                     task.cancelled = True
                     continue
                 try:

@@ -90,7 +90,7 @@ def test_two_at_most_and_all_stop_at_once(children, working):
         children.wait(tasks[0], 0.05)
     assert len(working()) == AT_ONCE
     children.stop()
-    assert all(task.ended.wait(30) for task in tasks)
+    assert all(task.ended.wait(30) and task.failed == "Jambo was stopped" for task in tasks)
     assert working() == set()
     after = children.ask(heavy.spins, ("after",), 600)
     assert after.ended.is_set() and after.failed == "Jambo was stopped"
