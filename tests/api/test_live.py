@@ -106,3 +106,22 @@ def test_what_was_seen_is_forgotten_once_it_cannot_come_late_any_more():
     for first in range(1, 10 * store.LATE, store.LATE):
         watch.new_lines([{"id": n} for n in range(first, first + store.LATE)])
     assert len(watch.seen) == len(watch.order) == 2 * store.LATE
+
+
+def test_who_goes_waits_for_nobody_and_forgets_who_is_long_gone(local, job):
+    """While another's first look is not yet written down: a sweep over a range of times would wait for it, or both for each other."""
+    database = Database(local.server.url)
+    names = ["f" * 32, "0" * 32, "a" * 32]
+    try:
+        with database.transaction(writes=True) as t:
+            store.look(t, [(name, job, None, "Ada") for name in names[:2]])
+            t.run("UPDATE here SET seen_at = UTC_TIMESTAMP(6) - INTERVAL 2 HOUR WHERE screen = %s", [names[1]])
+        with database.transaction(writes=True) as coming:
+            store.look(coming, [(names[2], job, None, "Bob")])
+            with database.transaction(writes=True) as going:
+                going.run("SET SESSION innodb_lock_wait_timeout = 1")
+                store.look_away(going, names[0])
+        with database.transaction() as t:
+            assert [row["screen"] for row in t.rows("SELECT screen FROM here WHERE job_id = %s", [job])] == [names[2]]
+    finally:
+        database.close()

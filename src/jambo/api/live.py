@@ -52,8 +52,7 @@ class Told:
                 yield told
         finally:
             del self.screens[screen]
-            with contextlib.suppress(StoreFailure):
-                await asyncio.shield(run_in_threadpool(live.leave, self.database, screen))
+            await asyncio.shield(run_in_threadpool(live.leave, self.database, screen))
 
     async def _look(self) -> None:
         watch = Watch()

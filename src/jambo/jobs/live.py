@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import time
 import uuid
 from collections import deque
@@ -13,6 +14,7 @@ from typing_extensions import TypedDict
 from jambo.jobs.people import Asker
 from jambo.store import live as store
 from jambo.store.database import Database, Row
+from jambo.store.failures import StoreFailure
 
 NOTED_SECONDS = 3.0  # between notes of who looks at what
 
@@ -90,9 +92,9 @@ def arrive(db: Database, screen: Screen) -> None:
 
 
 def leave(db: Database, screen: Screen) -> None:
-    """Note that a screen looks no more. Raises StoreFailure."""
+    """Note that a screen looks no more; what cannot be noted is so by itself a moment later."""
     if screen.job is not None:
-        with db.transaction(writes=True) as t:
+        with contextlib.suppress(StoreFailure), db.transaction(writes=True) as t:
             store.look_away(t, screen.name)
 
 
