@@ -1,4 +1,4 @@
-import styles from "./Away.module.css";
+import styles from "./Notice.module.css";
 import { useBack, useKeptSince } from "./keptPages";
 
 /** Says that the server does not answer, how old what is shown is, and what can be done meanwhile. */
@@ -10,7 +10,7 @@ export function Away() {
   const today = at.toDateString() === new Date().toDateString();
   const said = at.toLocaleString([], today ? { timeStyle: "short" } : { dateStyle: "medium", timeStyle: "short" });
   return (
-    <p className={styles.away} role="status">
+    <p className={styles.notice} role="status">
       <b>The server does not answer.</b> This is as it was at {said}. What you press is kept and sent when it does; what
       you type is kept, but nothing new is worked out until then.
     </p>

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useSearchParams } from "react-router";
 
 import { api, ask, type Region, type Unit, type Wanted } from "../api/client";
-import styles from "./Printed.module.css";
+import styles from "./Notice.module.css";
 
 /** Where a page was opened by the code of a printed sheet: whether that sheet is still true, and what was written down since. */
 export function Printed({ job }: { job: number }) {
@@ -33,7 +33,7 @@ export function Printed({ job }: { job: number }) {
   if (!sheet.data) return null;
   const { same, since } = sheet.data;
   return (
-    <div className={styles.printed} data-same={same || undefined} role="status">
+    <div className={styles.notice} data-same={same || undefined} role="status">
       <b>{same ? "The sheet you scanned is still as it is here." : "The sheet you scanned is no longer true."}</b>
       {!same && since.length === 0 && <span> A rule or a figure it stands on is another by now.</span>}
       {!same && since.length > 0 && (

@@ -39,8 +39,9 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
   };
   const length = (
     label: string,
-    name: "length" | "height" | "height_right" | "finish_a" | "finish_b",
+    name: "length" | "height" | "height_right" | "finish_a" | "finish_b" | Timber,
     kind: string,
+    byRule?: { text: string; by: string },
   ) => (
     <Typed
       label={label}
@@ -49,7 +50,7 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
       unit={unit}
       value={wall[name]}
       heard={heard[`wall.${name}`]}
-      fallback={fromJob(name)}
+      fallback={fromJob(name) ?? byRule}
       keep={(value, told) => save({ ...wall, ...(name === "height" && saysHow), [name]: value }, told)}
     />
   );
@@ -64,22 +65,8 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
       keep={(to) => save({ ...wall, [name]: to })}
     />
   );
-  const timber = (
-    label: string,
-    name: "stud_thickness" | "stud_depth" | "stud_spacing" | "plate_thickness" | "layout_offset",
-    kind: string,
-  ) => (
-    <Typed
-      label={label}
-      kind={kind}
-      path={`wall.${name}`}
-      unit={unit}
-      value={wall[name]}
-      heard={heard[`wall.${name}`]}
-      fallback={fromJob(name) ?? { text: timbers[name] ?? "", by: "by house rule" }}
-      keep={(value, told) => save({ ...wall, [name]: value }, told)}
-    />
-  );
+  const timber = (label: string, name: Timber, kind: string) =>
+    length(label, name, kind, { text: timbers[name] ?? "", by: "by house rule" });
   const fittings = wall.fittings ?? [];
   return (
     <>
@@ -193,6 +180,7 @@ export function WallFacts({ wall, job, usual, heard, timber: timbers, save }: Pr
   );
 }
 
+type Timber = "stud_thickness" | "stud_depth" | "stud_spacing" | "plate_thickness" | "layout_offset";
 type Chosen =
   "studs" | "height_by" | "top_plates" | "bottom_plates" | "bearing" | "left_corner" | "right_corner" | "layout_from";
 

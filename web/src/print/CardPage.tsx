@@ -3,7 +3,7 @@ import { useParams } from "react-router";
 import { Photos } from "../photos/Photos";
 import { StepWords } from "../slip/StepWords";
 import { WithFractions } from "../tape/Digits";
-import { PrintFlags } from "./parts";
+import { PrintFlags, PrintList } from "./parts";
 import { PrintFrame } from "./PrintFrame";
 import { useSolved } from "./useSolved";
 import styles from "./CardPage.module.css";
@@ -35,16 +35,13 @@ export function CardPage() {
             ))}
           </ol>
           {result.found.set && (
-            <section className="print-flags">
-              <h2>Behind the legs</h2>
-              <ul>
-                {result.found.set.stations.map((s) => (
-                  <li key={s.name}>
-                    {s.label}, <WithFractions text={s.up} /> up: <WithFractions text={s.pack} />
-                  </li>
-                ))}
-              </ul>
-            </section>
+            <PrintList title="Behind the legs">
+              {result.found.set.stations.map((s) => (
+                <li key={s.name}>
+                  {s.label}, <WithFractions text={s.up} /> up: <WithFractions text={s.pack} />
+                </li>
+              ))}
+            </PrintList>
           )}
           <PrintFlags result={result} title="Stops and checks" levels={["stop", "check"]} />
         </>

@@ -4,7 +4,7 @@ import type { Result } from "../api/client";
 import { HEIGHTS_FROM } from "../api/words";
 import { Digits } from "../tape/Digits";
 import { BuyTable, CutTable } from "../slip/CutTable";
-import { PrintFlags } from "./parts";
+import { Figures, PrintFlags } from "./parts";
 import { useLeads } from "../app/useCatalogue";
 import { PrintFrame } from "./PrintFrame";
 import { useSolved } from "./useSolved";
@@ -19,7 +19,7 @@ export function CutListPage() {
     <PrintFrame of={solved} title="Cut list" back={`/openings/${id}/frame`}>
       {(_, result) => (
         <>
-          <Leading result={result} />
+          <Figures result={result} lead="cut" />
           <CutTable result={result} still />
           <BuyTable result={result} />
           <div className={styles.printPair}>
@@ -31,27 +31,6 @@ export function CutListPage() {
         </>
       )}
     </PrintFrame>
-  );
-}
-
-function Leading({ result }: { result: Result }) {
-  const leads = useLeads();
-  return (
-    <dl className="print-leading">
-      {leads.cut?.map((name) => {
-        const figure = result.figures[name];
-        return (
-          figure && (
-            <div key={name}>
-              <dt>{figure.label}</dt>
-              <dd>
-                <Digits of={figure.value} />
-              </dd>
-            </div>
-          )
-        );
-      })}
-    </dl>
   );
 }
 

@@ -5,8 +5,7 @@ import { useParams } from "react-router";
 
 import type { Result } from "../api/client";
 import { Digits, WithFractions } from "../tape/Digits";
-import { PrintFlags } from "./parts";
-import { useLeads } from "../app/useCatalogue";
+import { Figures, PrintFlags } from "./parts";
 import { PrintFrame } from "./PrintFrame";
 import { useSolved } from "./useSolved";
 import styles from "./SettingPage.module.css";
@@ -16,7 +15,6 @@ export function SettingPage() {
   const id = Number(useParams().openingId);
   const solved = useSolved(id);
   const set = solved.solved?.found.set;
-  const leads = useLeads();
   return (
     <PrintFrame of={solved} title="Set sheet" back={`/openings/${id}/set`}>
       {(_, result) => (
@@ -27,7 +25,7 @@ export function SettingPage() {
                 {set.said} {set.pieces} pieces to carry.
               </p>
               <p>{set.set_by}</p>
-              <Figures result={result} names={leads.set ?? []} />
+              <Figures result={result} lead="set" />
               <table className="cuts">
                 <caption>Behind the legs, in nailing order</caption>
                 <thead>
@@ -58,7 +56,7 @@ export function SettingPage() {
                   ))}
                 </tbody>
               </table>
-              <Figures result={result} names={leads.wall ?? []} />
+              <Figures result={result} lead="wall" />
             </>
           ) : (
             <p>
@@ -72,26 +70,6 @@ export function SettingPage() {
         </>
       )}
     </PrintFrame>
-  );
-}
-
-function Figures({ result, names }: { result: Result; names: string[] }) {
-  return (
-    <dl className="print-leading">
-      {names.map((name) => {
-        const figure = result.figures[name];
-        return (
-          figure && (
-            <div key={name}>
-              <dt>{figure.label}</dt>
-              <dd>
-                <Digits of={figure.value} />
-              </dd>
-            </div>
-          )
-        );
-      })}
-    </dl>
   );
 }
 

@@ -1,4 +1,8 @@
-import type { OpeningPageData, Result } from "../api/client";
+import type { ReactNode } from "react";
+
+import type { Catalogue, OpeningPageData, Result } from "../api/client";
+import { useLeads } from "../app/useCatalogue";
+import { Digits } from "../tape/Digits";
 import styles from "./parts.module.css";
 
 /** The head of a printed page: mark, room, job, wall, version and day. */
@@ -19,6 +23,38 @@ export function PrintHead({ page }: { page: OpeningPageData }) {
   );
 }
 
+/** The figures that lead a page or follow on it, one after the other, large; those the opening has. */
+export function Figures({ result, lead }: { result: Result; lead: keyof Catalogue["leads"] }) {
+  const names = useLeads()[lead];
+  return (
+    <dl className={styles.printLeading}>
+      {names?.map((name) => {
+        const figure = result.figures[name];
+        return (
+          figure && (
+            <div key={name}>
+              <dt>{figure.label}</dt>
+              <dd>
+                <Digits of={figure.value} />
+              </dd>
+            </div>
+          )
+        );
+      })}
+    </dl>
+  );
+}
+
+/** Short lines under a title, in two columns on paper. */
+export function PrintList({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className={styles.printList}>
+      <h2>{title}</h2>
+      <ul>{children}</ul>
+    </section>
+  );
+}
+
 /** What stands against the work, in words; of some stages only, where a page is about those. */
 export function PrintFlags({
   result,
@@ -36,15 +72,12 @@ export function PrintFlags({
   );
   if (flags.length === 0) return null;
   return (
-    <section className="print-flags">
-      <h2>{title}</h2>
-      <ul>
-        {flags.map((flag, i) => (
-          <li key={i}>
-            <strong>{{ stop: "STOP", check: "Check", note: "Note" }[flag.level]}</strong> {flag.reason} {flag.cure}
-          </li>
-        ))}
-      </ul>
-    </section>
+    <PrintList title={title}>
+      {flags.map((flag, i) => (
+        <li key={i}>
+          <strong>{{ stop: "STOP", check: "Check", note: "Note" }[flag.level]}</strong> {flag.reason} {flag.cure}
+        </li>
+      ))}
+    </PrintList>
   );
 }
