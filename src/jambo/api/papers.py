@@ -86,11 +86,12 @@ def strip_steps(
 def _strip_run(
     request: Request, db: Db, job_id: int, shown: Shown, chosen: Chosen, paper: SheetName
 ) -> tuple[SheetRun, str]:
+    line = papers.line_of(db)
     asked = papers.strips(db, job_id, chosen.openings, chosen.walls, chosen.of, shown)
     now = datetime.now(UTC)
     marks = " ".join(dict.fromkeys(strip["whose"] for strip in asked["strips"]))
     called = file_name(asked["job"], "strips", marks, f"{now:%Y-%m-%d}", ending="pdf")
-    codes = codes_of(request, job_id, asked["line"], shown)
+    codes = codes_of(request, job_id, line, shown)
     return SheetRun((), asked["strips"], paper, f"{asked['job']}, {now:%-d %b %Y %H:%M} UTC", codes), called
 
 

@@ -39,11 +39,10 @@ class ViewOf(TypedDict):
 
 
 class StripsOut(TypedDict):
-    """The strips that were asked for, in walking order, then walls, and up to which line of the record they know the job; `without` names openings and walls that have none yet,
+    """The strips that were asked for, in walking order, then walls; `without` names openings and walls that have none yet,
     `views` whose plan or section can be drawn on its own."""
 
     job: str
-    line: int
     strips: list[PaperStrip]
     without: list[str]
     views: list[ViewOf]
@@ -64,7 +63,7 @@ def strips(
     """
     wanted = {*openings}
     with db.transaction() as t:
-        line, job = newest_line(t), kept_job(t, job_id)
+        job = kept_job(t, job_id)
         around = JobGround.of(t, job["doc"])
         rows = [(r, d) for r, d in documents_of_job(t, job_id, around) if r["id"] in wanted] if wanted else []
         here = {wall["id"]: wall for wall in kept_walls.walls(t, job_id)}
@@ -94,7 +93,13 @@ def strips(
         strip = strip_of_wall(wall["id"], standing, around_wall(job["doc"], crew, wall["doc"]), name, tape, words)
         made += [strip] if strip is not None else []
         without += [name] if strip is None else []
-    return {"job": job["doc"]["name"], "line": line, "strips": made, "without": without, "views": views}
+    return {"job": job["doc"]["name"], "strips": made, "without": without, "views": views}
+
+
+def line_of(db: Database) -> int:
+    """Give the newest line of the record: what is read after it knows the jobs up to there at least."""
+    with db.transaction() as t:
+        return newest_line(t)
 
 
 def _in_wall(t: Transaction, wall_id: int) -> list[WallOpening]:

@@ -156,8 +156,11 @@ def printed(db: Database, job_id: int, asked: Asked, line: int, was: str, shown:
     Raises:
         NotFound: there is no such job. Refused: an opening or a wall is none of it.
     """
-    run = run_of(db, job_id, asked, shown)
-    now = {*map(digest_of_sheet, run["sheets"]), *map(digest_of_strip, run["strips"])}
+    if "strips" in asked.of:  # of these alone: without an opening a run is of them all
+        strips = papers.strips(db, job_id, asked.openings, [*asked.walls], (), shown)["strips"]
+        now = {*map(digest_of_strip, strips)}
+    else:
+        now = {*map(digest_of_sheet, run_of(db, job_id, asked, shown)["sheets"])}
     if was and {was[i : i + LETTERS] for i in range(0, len(was), LETTERS)} <= now:
         return {"same": True, "since": []}
     others = bool(asked.walls) or not asked.openings  # what is written of any opening concerns it

@@ -7841,14 +7841,12 @@ export interface components {
         };
         /**
          * StripsOut
-         * @description The strips that were asked for, in walking order, then walls, and up to which line of the record they know the job; `without` names openings and walls that have none yet,
+         * @description The strips that were asked for, in walking order, then walls; `without` names openings and walls that have none yet,
          *     `views` whose plan or section can be drawn on its own.
          */
         StripsOut: {
             /** Job */
             job: string;
-            /** Line */
-            line: number;
             /** Strips */
             strips: components["schemas"]["PaperStrip"][];
             /** Views */
