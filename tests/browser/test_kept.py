@@ -62,6 +62,8 @@ def test_pages_seen_open_without_the_server_and_what_is_pressed_there_is_sent(ph
         phone.get_by_role("main").wait_for()
         expect(phone.locator("main [aria-busy=true]")).to_have_count(0)
         settled(phone)
+        if path.startswith("/openings"):
+            phone.get_by_role("img", name="Elevation").wait_for()  # drawn once its room is measured
         seen[path] = phone.get_by_role("main").inner_text()
     phone.goto(f"/openings/{opening['id']}/door")
     settled(phone)
@@ -97,6 +99,14 @@ def test_nothing_is_kept_of_whoever_was_signed_in_before(phone, server):
     settled(phone)
     names = "async () => (await caches.keys()).filter((name) => /seen|solved/.test(name))"
     assert phone.evaluate(names) != []
+    phone.wait_for_function(  # what is seen is kept a moment after it is seen: until no more comes
+        """async () => {
+          const count = (await (await caches.open("jambo-seen")).keys()).length, same = count > 0 && window.kept === count;
+          window.kept = count;
+          return same;
+        }""",
+        polling=500,
+    )
     phone.evaluate(
         """localStorage.setItem("jambo.me", JSON.stringify({name: "Bo", role: "hand", may: [], shares: []}))"""
     )

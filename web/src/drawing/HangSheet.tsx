@@ -13,7 +13,8 @@ export function HangSheet() {
   const { result, now } = useWork();
   const { ref, width, height } = useElementSize();
   const hang = result?.found.hang;
-  const ready = result && hang && hang.curve.length > 0 && width > 200 && height > 300;
+  const known = hang && hang.curve.length > 0;
+  const ready = result && known && width > 200 && height > 300;
   return (
     <div className="sheet hang-sheet" ref={ref}>
       {ready ? (
@@ -33,9 +34,12 @@ export function HangSheet() {
           <Curve hang={hang} result={result} width={width} top={height * 0.54} height={height * 0.42} />
         </svg>
       ) : (
-        <div className="sheet-empty">
-          <p>The swing draws itself as soon as the floor was read across the opening or along the swing.</p>
-        </div>
+        result &&
+        !known && (
+          <div className="sheet-empty">
+            <p>The swing draws itself as soon as the floor was read across the opening or along the swing.</p>
+          </div>
+        )
       )}
       {ready && <p className="sheet-side">Plan: side A is below</p>}
     </div>

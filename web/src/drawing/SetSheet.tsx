@@ -81,9 +81,12 @@ export function SetSheet() {
           <SlotBar set={set} result={result} width={width} height={height} />
         </svg>
       ) : (
-        <div className="sheet-empty">
-          <p>The slot draws itself as soon as the hole has widths and the leaf a size.</p>
-        </div>
+        result &&
+        !set && (
+          <div className="sheet-empty">
+            <p>The slot draws itself as soon as the hole has widths and the leaf a size.</p>
+          </div>
+        )
       )}
       {frame && <p className="sheet-side">Seen from side A · gaps drawn {timesTrue(frame.gap)}</p>}
     </div>

@@ -69,7 +69,7 @@ export function Sheet() {
           <FlagMarks result={result} scale={scale} />
         </svg>
       ) : (
-        <Empty mark={now.opening.mark ?? ""} />
+        result?.shapes.length === 0 && <Empty mark={now.opening.mark ?? ""} />
       )}
       {result && scale && <p className="sheet-side">Seen from side A · {now.wall.name || "wall without a name"}</p>}
     </div>
