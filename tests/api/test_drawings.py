@@ -121,7 +121,7 @@ def test_a_drawing_is_a_picture_too(client, job):
 
 def test_a_sliders_section_is_a_drawing_of_its_own(client):
     """With the section's outlines and figures only; what has none is told what it has."""
-    jobs = [client.get(f"/api/jobs/{job['id']}").json() for job in all_jobs(client)]
+    jobs = [client.get(f"/api/jobs/{id_}").json() for id_ in sorted(job["id"] for job in all_jobs(client))[:4]]
     job = next(job for job in jobs if "L6" in [one["mark"] for one in job["openings"]])
     slider, pocket = (next(o["id"] for o in job["openings"] if o["mark"] == mark) for mark in ("L6", "L5"))
     views = client.get(f"/api/jobs/{job['id']}/strips", params={"openings": [pocket, slider]}).json()["views"]
