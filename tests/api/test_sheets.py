@@ -127,6 +127,10 @@ def test_a_page_of_strips_says_whether_it_is_still_true(client, two):
     client.put(f"/api/openings/{ids[1]}", json={"version": page["version"], "opening": opening}).raise_for_status()
     told = client.get(at, params=poles).json()
     assert told["same"] is False and len(told["since"]) == 1
+    now = client.get(f"/api/openings/{ids[1]}").json()["version"]
+    client.delete(f"/api/openings/{ids[1]}", params={"version": now}).raise_for_status()
+    told = client.get(at, params=poles).json()
+    assert told["same"] is False and len(told["since"]) == 2  # what it shows is off the board
 
 
 @pytest.mark.parametrize("what", ["openings", "walls"])

@@ -154,13 +154,15 @@ def printed(db: Database, job_id: int, asked: Asked, line: int, was: str, shown:
             knew the job; was: its digest, or those of its strips one after another.
 
     Raises:
-        NotFound: there is no such job. Refused: an opening or a wall is none of it.
+        NotFound: there is no such job.
     """
-    if "strips" in asked.of:  # of these alone: without an opening a run is of them all
-        strips = papers.strips(db, job_id, asked.openings, [*asked.walls], (), shown)["strips"]
-        now = {*map(digest_of_strip, strips)}
-    else:
-        now = {*map(digest_of_sheet, run_of(db, job_id, asked, shown)["sheets"])}
+    now = set[str]()
+    with contextlib.suppress(Refused):  # what it shows is off the board
+        if "strips" in asked.of:  # of these alone: without an opening a run is of them all
+            strips = papers.strips(db, job_id, asked.openings, [*asked.walls], (), shown)["strips"]
+            now = {*map(digest_of_strip, strips)}
+        else:
+            now = {*map(digest_of_sheet, run_of(db, job_id, asked, shown)["sheets"])}
     if was and {was[i : i + LETTERS] for i in range(0, len(was), LETTERS)} <= now:
         return {"same": True, "since": []}
     others = bool(asked.walls) or not asked.openings  # what is written of any opening concerns it

@@ -43,9 +43,8 @@ def look(t: Transaction, screens: Iterable[tuple[str, int, int | None, str]]) ->
 def look_away(t: Transaction, screen: str) -> None:
     """Note that a screen looks at nothing any more; and forget those that are long gone."""
     gone = t.rows("SELECT screen FROM here WHERE seen_at < UTC_TIMESTAMP(6) - INTERVAL 1 HOUR LIMIT 100")
-    for one in sorted(
-        {screen, *(row["screen"] for row in gone)}
-    ):  # by its key: a range would wait for whoever looks just now
+    # each by its key, in one order: a range would wait for whoever looks just now
+    for one in sorted({screen, *(row["screen"] for row in gone)}):
         t.run("DELETE FROM here WHERE screen = %s", [one])
 
 

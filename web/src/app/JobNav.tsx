@@ -16,12 +16,13 @@ import styles from "./JobNav.module.css";
 export function JobNav({ id, opening, children }: { id: number; opening?: number; children?: ReactNode }) {
   const navigate = useNavigate();
   const [here, page] = placeOf(useLocation().pathname);
-  const pages = useRef<HTMLElement>(null);
+  const row = useRef<HTMLElement>(null);
+  // on a phone the row of pages is wider than the screen: the page one is on is seen
   useLayoutEffect(() => {
-    const shown = pages.current?.querySelector("[aria-current]");
+    const shown = row.current?.querySelector("[aria-current]");
     if (!shown) return;
-    const past = shown.getBoundingClientRect().right - pages.current!.getBoundingClientRect().right;
-    if (past > 0) pages.current!.scrollLeft += past + 24; // on a phone they are wider than the screen: the page one is on is seen
+    const past = shown.getBoundingClientRect().right - row.current!.getBoundingClientRect().right;
+    if (past > 0) row.current!.scrollLeft += past + 24;
   }, [page]);
   const me = useMe();
   const mine = ({ pages }: Place) => pages.filter((one) => me === undefined || me.may.includes(one.reads));
@@ -57,7 +58,7 @@ export function JobNav({ id, opening, children }: { id: number; opening?: number
       <nav className={styles.places} aria-label="Places of the job">
         {places.filter((place) => place !== THE_JOB).map(link)}
       </nav>
-      <nav ref={pages} className={styles.pages} aria-label={children ? "Beside" : here.name}>
+      <nav ref={row} className={styles.pages} aria-label={children ? "Beside" : here.name}>
         {children ??
           (mine(here).length > 1 &&
             mine(here).map((one) => (

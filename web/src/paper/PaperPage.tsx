@@ -75,7 +75,9 @@ function Strips({ id, job }: { id: number; job: JobPageData }) {
   const [paper, setPaper] = useInAddress("paper", "roll");
   const size = useTrueSize();
   const shown = { unit: show.unit ?? undefined, words: show.words ?? undefined };
-  const chosen = { openings: numbers(openings), walls: numbers(walls), ...shown };
+  // an address that was kept, or printed, may name what is off the board by now
+  const here = (ids: string, all: { id: number }[]) => numbers(ids).filter((id) => all.some((one) => one.id === id));
+  const chosen = { openings: here(openings, job.openings), walls: here(walls, job.walls), ...shown };
   const strips = useQuery({
     queryKey: ["job", id, "strips", chosen],
     queryFn: () => ask(api.GET("/api/jobs/{job_id}/strips", { params: { path: { job_id: id }, query: chosen } })),

@@ -143,7 +143,7 @@ class _Page:
         if not text:
             return
         if (wide := self.pdf.get_string_width(text)) > room:
-            self.pdf.set_font(NAME, style, max(LEAST, points * room / wide))
+            self.pdf.set_font(NAME, style, max(LEAST, 0.99 * points * room / wide))
             while len(text) > 1 and self.pdf.get_string_width(text) > room:
                 text = text[:-2] + "…"
         self.pdf.set_xy(x, y)
