@@ -20,7 +20,8 @@ from jambo.demo.jobs import documents
 from jambo.format.document import Document
 from jambo.format.facts import facts_of
 from jambo.format.problems import parse
-from jambo.views.paper.dxf import dxf_text, opening_dxf
+from jambo.views.paper.dxf import opening_dxf
+from jambo.views.paper.pictures import dxf_text
 
 
 def read(text):

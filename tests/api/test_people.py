@@ -8,6 +8,7 @@ import pytest
 
 from jambo.api.app import create_app
 from jambo.api.may import LEVELS, MAY
+from jambo.jobs import people as signing
 from jambo.jobs.people import initials_of
 from jambo.running.local import running
 from jambo.store import people as store
@@ -199,6 +200,10 @@ def test_a_passphrase_is_not_guessed_at_once(crew, passphrase, status):
         assert laptop.get("/api/me").json()["device"] == "laptop"
         wrong = phone.put("/api/me/passphrase", json={"passphrase": "another one of these", "old": "no"})
         assert wrong.status_code == 422 and wrong.json()["errors"][0]["path"] == "old"
+
+
+def test_what_an_unknown_name_is_held_against_takes_as_long_as_a_passphrase():
+    assert not signing._HASHER.check_needs_rehash(signing._NOBODYS)
 
 
 def test_after_ten_wrong_tries_one_waits_by_address_and_by_name(crew):

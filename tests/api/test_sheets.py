@@ -17,7 +17,8 @@ from jambo.children import CHILDREN
 from jambo.views.paper.beside import draw, drawn
 from jambo.views.paper.codes import Codes
 from jambo.views.paper.fonts import NAME, add_fonts
-from jambo.views.paper.sheet_pages import SheetRun, _Run
+from jambo.views.paper.sheet_pages import _Run
+from jambo.views.paper.sheet_run import SheetRun
 from jambo.views.paper.sheets import Said
 from jambo.views.paper.sheets import Sheet as JobSheet
 from jambo.views.paper.tiles import Sheet

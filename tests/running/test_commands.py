@@ -17,7 +17,7 @@ import pytest
 from click.testing import CliRunner
 
 from helpers import plain
-from jambo.api.app import create_app
+from jambo.api.app import PARTS, create_app
 from jambo.cli import main
 from jambo.running import machine
 from jambo.running.local import serving
@@ -173,6 +173,15 @@ def _listens(port):
 def test_a_folder_that_cannot_be_written_to_is_said(path):
     with pytest.raises(CommandError, match=f"cannot write to {path.rsplit('/', 1)[0]}.*Jambo keeps its data there"):
         Server(Path(path)).__enter__()
+
+
+def test_a_start_waits_for_nothing_that_only_papers_plans_and_codes_take():
+    late = {"ezdxf", "fpdf", "fontTools", "openpyxl", "icalendar", "segno", "ortools"}
+    asks = f"import sys, jambo.running.serve; print({late!r} & set(sys.modules))"
+    done = subprocess.run([sys.executable, "-c", asks], capture_output=True, text=True, timeout=60)
+    assert (done.stdout, done.stderr) == ("set()\n", "")
+    own = [route for part in PARTS for route in part.router.routes]  # none is made a second time
+    assert len(own) > 100 and {*map(id, own)} <= {*map(id, create_app(None).routes)}
 
 
 def test_names_beside_the_loopback_ones_are_answered_when_they_are_given():

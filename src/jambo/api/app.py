@@ -76,6 +76,19 @@ PARTS = (
 )
 
 
+class _App(FastAPI):
+    """The application; it is described when that is asked for, with every way each call can go wrong: no page need wait for that."""
+
+    def openapi(self) -> dict[str, Any]:
+        """Describe the API, as OpenAPI."""
+        if self.openapi_schema is None:
+            described = FastAPI(title="Jambo", version=jambo.__version__, responses=RESPONSES)
+            for part in PARTS:
+                described.include_router(part.router)
+            self.openapi_schema = described.openapi()
+        return self.openapi_schema
+
+
 def create_app(
     database: Database | None,
     dist: Path | None = None,
@@ -97,14 +110,11 @@ def create_app(
         proxied: it is reached through a proxy, so that nobody is known by sitting at the machine.
     """
 
-    app = FastAPI(
+    app = _App(
         lifespan=_beside_children,
-        title="Jambo",
-        version=jambo.__version__,
         docs_url=None,  # its page would fetch scripts from elsewhere
         redoc_url=None,
         openapi_url="/api/openapi.json",
-        responses=RESPONSES,
     )
     app.state.database = database
     app.state.room = room
@@ -112,8 +122,8 @@ def create_app(
     app.state.site = site
     app.state.told = live.Told(database) if database is not None else None
     app.state.proxied = proxied
-    for part in PARTS:
-        app.include_router(part.router)
+    for part in PARTS:  # including a router makes each of its routes again, at the first page that is asked for
+        app.router.routes.extend(part.router.routes)
     tell_errors(app)
     app.add_middleware(Gate, hosts=hosts)
     if dist is not None:

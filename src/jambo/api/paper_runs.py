@@ -15,7 +15,7 @@ from jambo.children import Overrun
 from jambo.jobs.shown import Shown
 from jambo.views.paper.beside import drawn
 from jambo.views.paper.codes import Codes
-from jambo.views.paper.sheet_pages import SheetRun
+from jambo.views.paper.sheet_run import SheetRun
 
 PDF = "application/pdf"
 LINES = "application/x-ndjson"

@@ -19,7 +19,8 @@ from jambo.jobs import papers, tables
 from jambo.jobs.papers import StripsOut
 from jambo.jobs.shown import Shown
 from jambo.jobs.tables import TableName
-from jambo.views.paper.sheet_pages import SheetRun
+from jambo.views.paper.pictures import Drawn
+from jambo.views.paper.sheet_run import SheetRun
 from jambo.views.paper.tiles import SheetName
 
 router = APIRouter(prefix="/api", tags=["papers"], route_class=Route)
@@ -95,13 +96,13 @@ def _strip_run(
     return SheetRun((), asked["strips"], paper, f"{asked['job']}, {now:%-d %b %Y %H:%M} UTC", codes), called
 
 
-_KINDS: dict[papers.Drawn, str] = {"dxf": DXF, "svg": "image/svg+xml", "pdf": PDF, "png": "image/png"}
+_KINDS: dict[Drawn, str] = {"dxf": DXF, "svg": "image/svg+xml", "pdf": PDF, "png": "image/png"}
 _DRAWN: dict[int | str, dict[str, Any]] = {200: {"content": {kind: {} for kind in _KINDS.values()}}}
 
 
 @router.get("/openings/{opening_id}/drawing.{drawn}", response_class=Response, responses=_DRAWN)
 def opening_drawing(
-    db: Db, opening_id: Id, drawn: papers.Drawn, shown: ShownQuery, only: View | None = None
+    db: Db, opening_id: Id, drawn: Drawn, shown: ShownQuery, only: View | None = None
 ) -> Response:
     """Give an opening's elevation and its plan or section, or only one of these, as DXF in its job's unit or as a picture. 422 while its
     width is not known, or for a view it has not."""
@@ -109,11 +110,11 @@ def opening_drawing(
 
 
 @router.get("/walls/{wall_id}/drawing.{drawn}", response_class=Response, responses=_DRAWN)
-def wall_drawing(db: Db, wall_id: Id, drawn: papers.Drawn, shown: ShownQuery) -> Response:
+def wall_drawing(db: Db, wall_id: Id, drawn: Drawn, shown: ShownQuery) -> Response:
     """Give a wall with all its openings, as DXF in its job's unit or as a picture. 422 while it cannot be laid out."""
     return _drawn(drawn, papers.wall_drawing(db, wall_id, drawn, shown))
 
 
-def _drawn(kind: papers.Drawn, of: tuple[str, str, str | bytes]) -> Response:
+def _drawn(kind: Drawn, of: tuple[str, str, str | bytes]) -> Response:
     job, name, content = of
     return attached(content, _KINDS[kind], file_name(job, name, f"{datetime.now(UTC):%Y-%m-%d}", ending=kind))

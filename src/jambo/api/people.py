@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Protocol
+from typing import TYPE_CHECKING, Annotated, Protocol
 
-import segno
 from fastapi import APIRouter, FastAPI, HTTPException, Request, Response
 from pydantic import BaseModel, Field
 from typing_extensions import TypedDict
@@ -16,6 +15,9 @@ from jambo.api.shared import LONGEST_NAME, Based, BasedOn, Db, Id, Route, SomeId
 from jambo.core.planning.work import Trade
 from jambo.jobs import people
 from jambo.jobs.people import CodeOut, MeOut, NotForYou, PersonOut, Role
+
+if TYPE_CHECKING:
+    import segno
 
 router = APIRouter(prefix="/api", tags=["people"], route_class=Route)
 
@@ -201,6 +203,8 @@ def make_code(request: Request, db: Db, person_id: Id) -> CodeOut:
 
 def picture_of(address: str, code: str) -> segno.QRCode:
     """The picture a phone is pointed at; the code stands behind the #, which no browser sends."""
+    import segno
+
     return segno.make(pairing_address(address, code), micro=False)
 
 

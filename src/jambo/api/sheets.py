@@ -15,7 +15,7 @@ from jambo.api.shared import GREATEST_ID, Db, Id, Route, ShownQuery, SomeId
 from jambo.jobs import sheets
 from jambo.jobs.sheets import Asked, Printed, Wanted
 from jambo.jobs.shown import Shown
-from jambo.views.paper.sheet_pages import SheetRun
+from jambo.views.paper.sheet_run import SheetRun
 
 router = APIRouter(prefix="/api", tags=["sheets"], route_class=Route)
 

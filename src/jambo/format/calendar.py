@@ -7,9 +7,11 @@ import uuid
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
+from typing import TYPE_CHECKING
 from zoneinfo import ZoneInfo
 
-from icalendar import Calendar, Event, Timezone, TimezoneDaylight, TimezoneStandard, vDDDLists, vText
+if TYPE_CHECKING:
+    from icalendar import Timezone
 
 NAMESPACE = uuid.UUID("b1b7b7e2-6c0a-5f6e-9a51-1f2f0c9f6f0d")  # of the numbers made here
 
@@ -52,6 +54,8 @@ def calendar(name: str, which: str, entries: Iterable[Entry], zone: ZoneInfo | N
         name: what it is called; which: unlike any other calendar, and the same whenever it is written.
         entries: what is in it; zone: of the clock on the wall, None for that of whoever reads it; now: when it is written, in UTC.
     """
+    from icalendar import Calendar, Event, vText
+
     made = Calendar()
     made.add("prodid", "-//Jambo//plan of work//EN")
     made.add("version", "2.0")
@@ -82,6 +86,8 @@ def _zone(zone: ZoneInfo, first: int, last: int) -> Timezone:
 
     A change stands at the hour before it, as the standard has it; the library gives that after it where clocks go forward.
     """
+    from icalendar import Timezone, TimezoneDaylight, TimezoneStandard, vDDDLists
+
     made = Timezone.from_tzinfo(zone, first_date=date(first, 1, 1), last_date=date(last + 2, 1, 1))
     for part in made.subcomponents:
         if not isinstance(part, TimezoneDaylight | TimezoneStandard):

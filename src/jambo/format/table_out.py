@@ -14,12 +14,6 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from openpyxl import Workbook
-from openpyxl.cell import WriteOnlyCell
-from openpyxl.cell.cell import ILLEGAL_CHARACTERS_RE
-from openpyxl.styles import Alignment, Font
-from openpyxl.utils import get_column_letter
-
 from jambo.core.quantities.length import Length
 from jambo.core.quantities.tape import Rounding, Tape, Unit, show
 
@@ -112,6 +106,13 @@ def _plain(cell: object) -> object:
 
 def as_workbook(table: Table) -> bytes:
     """Write a table as a workbook: numbers are numbers, the head stays in sight and stands on every sheet that is printed."""
+    # a tenth of a second that no start need wait for
+    from openpyxl import Workbook
+    from openpyxl.cell import WriteOnlyCell
+    from openpyxl.cell.cell import ILLEGAL_CHARACTERS_RE
+    from openpyxl.styles import Alignment, Font
+    from openpyxl.utils import get_column_letter
+
     book = Workbook(write_only=True)
     sheet = book.create_sheet(re.sub(r"[\\/?*\[\]:]", " ", table.name)[:31] or "table")
     sheet.freeze_panes = "A2"

@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Collection, Sequence
-from typing import Literal
+from collections.abc import Collection, Sequence
 
-from ezdxf.document import Drawing as DxfDrawing
 from typing_extensions import TypedDict
 
 from jambo.core.drawing import View
@@ -24,9 +22,7 @@ from jambo.store.kept import listed
 from jambo.store.live import newest_line
 from jambo.store.rules import crew_rules
 from jambo.views.opening.answers import answered
-from jambo.views.paper import pictures
-from jambo.views.paper.dxf import dxf_text, opening_dxf, wall_dxf
-from jambo.views.paper.pictures import Picture
+from jambo.views.paper.pictures import AS, Drawn
 from jambo.views.paper.strips import PaperStrip, strip_of_wall, strips_of_opening
 from jambo.views.wall.layout import WallOpening, laid_in_wall
 
@@ -119,12 +115,6 @@ def are_here(path: str, unknown: Collection[int]) -> None:
         )
 
 
-Drawn = Literal["dxf", Picture]
-_AS: dict[Drawn, Callable[[DxfDrawing], str | bytes]] = {
-    "dxf": dxf_text, "svg": pictures.svg, "pdf": pictures.pdf, "png": pictures.png,
-}  # fmt: skip
-
-
 def opening_drawing(
     db: Database, opening_id: int, drawn: Drawn, shown: Shown, only: View | None = None
 ) -> tuple[str, str, str | bytes]:
@@ -133,6 +123,8 @@ def opening_drawing(
     Args:
         db: where jobs are kept; opening_id: which; drawn: as what; shown: tape and words; only: its plan or its section alone.
     """
+    from jambo.views.paper.dxf import opening_dxf  # what reads ezdxf, half a second that no start need wait for
+
     with db.transaction() as t:
         row = kept_openings.opening(t, opening_id)
         doc = kept_job(t, row["job_id"])["doc"]
@@ -146,11 +138,13 @@ def opening_drawing(
             [FieldError("only", f"this opening has no {only}", f"its {there[0]}" if there else "the whole drawing")]
         )
     document = opening_dxf(solved.facts, solved.result, shown.tape(doc), shown.region(doc), doc["unit"], only)
-    return doc["name"], " ".join(filter(None, (name_of(row), only))), _AS[drawn](document)
+    return doc["name"], " ".join(filter(None, (name_of(row), only))), AS[drawn](document)
 
 
 def wall_drawing(db: Database, wall_id: int, drawn: Drawn, shown: Shown) -> tuple[str, str, str | bytes]:
     """Give a wall with all its openings drawn, with what its job and it are called. Raises NotFound, and Refused where it cannot be."""
+    from jambo.views.paper.dxf import wall_dxf
+
     with db.transaction() as t:
         wall = kept_walls.wall(t, wall_id)
         doc = kept_job(t, wall["job_id"])["doc"]
@@ -160,4 +154,4 @@ def wall_drawing(db: Database, wall_id: int, drawn: Drawn, shown: Shown) -> tupl
     if not layout.shapes:
         raise Refused([FieldError("wall", "there is nothing to draw yet", "a wall with a length and a height")])
     document = wall_dxf(layout, shown.tape(doc), doc["unit"])
-    return doc["name"], wall["doc"].get("name") or "wall", _AS[drawn](document)
+    return doc["name"], wall["doc"].get("name") or "wall", AS[drawn](document)

@@ -6,7 +6,7 @@ from collections.abc import Callable, Generator
 
 from jambo.children import CHILDREN, Overrun
 from jambo.views.paper.fonts import type_is_there
-from jambo.views.paper.sheet_pages import SheetRun, draw_sheets
+from jambo.views.paper.sheet_run import SheetRun
 
 FEW = 16  # sheets: drawn sooner than a child begins
 SECONDS = 600.0
@@ -15,8 +15,14 @@ LOOK_SECONDS = 0.25
 
 def draw(better: Callable[[int | bytes], None], run: SheetRun) -> None:
     """Draw a run, telling how many sheets are drawn, and at last the file."""
-    for told in draw_sheets(run):
+    for told in _draw(run):
         better(told)
+
+
+def _draw(run: SheetRun) -> Generator[int | bytes]:
+    from jambo.views.paper.sheet_pages import draw_sheets  # reads fpdf, which no start need wait for
+
+    return draw_sheets(run)
 
 
 def drawn(run: SheetRun) -> Generator[int | bytes]:
@@ -29,7 +35,7 @@ def drawn(run: SheetRun) -> Generator[int | bytes]:
         Refused: while the type for paper is not on the server. Overrun: there was no time or memory for it.
     """
     type_is_there()
-    return draw_sheets(run) if run.count <= FEW else _beside(run)
+    return _draw(run) if run.count <= FEW else _beside(run)
 
 
 def _beside(run: SheetRun) -> Generator[int | bytes]:

@@ -9,8 +9,6 @@ from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
-import segno
-
 from jambo.views.paper.sheets import Sheet
 from jambo.views.paper.strips import PaperStrip
 
@@ -69,6 +67,8 @@ def _digest(said: str) -> str:
 @lru_cache(maxsize=256)
 def picture(text: str) -> bytes:
     """A code to scan, as a PNG."""
+    import segno
+
     out = io.BytesIO()
     segno.make(text, error="m", micro=False).save(out, kind="png", scale=8, border=2)
     return out.getvalue()

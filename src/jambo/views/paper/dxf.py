@@ -5,7 +5,6 @@ A part that stands several times alike is a block. Every line ends exactly where
 
 from __future__ import annotations
 
-import io
 import re
 from collections import Counter
 from collections.abc import Iterator, Sequence
@@ -224,10 +223,3 @@ def _write(
         re.sub(r"[\x00-\x1f]", " ", said.text), height=high, rotation=turned, dxfattribs={"layer": "figures"}
     )
     text.set_placement((said.x, said.y), align=align)
-
-
-def dxf_text(document: DxfDrawing) -> str:
-    """Write a drawing as DXF."""
-    out = io.StringIO()
-    document.write(out)
-    return out.getvalue()

@@ -5,13 +5,13 @@ from __future__ import annotations
 from functools import cache
 from pathlib import Path
 from tempfile import TemporaryDirectory
-
-from fontTools.subset import Options, Subsetter
-from fontTools.ttLib import TTFont
-from fpdf import FPDF
+from typing import TYPE_CHECKING
 
 from jambo.format.problems import FieldError, Refused
 from jambo.views.paper.faces import FACES, OTHERS, PACKAGES
+
+if TYPE_CHECKING:
+    from fpdf import FPDF
 
 NAME = "sheet"
 
@@ -25,6 +25,9 @@ _USUAL = frozenset(
 @cache
 def _subset(face: Path) -> Path:
     """A face with these characters alone, made once by each process: reading all of one takes longer than drawing a pole."""
+    from fontTools.subset import Options, Subsetter
+    from fontTools.ttLib import TTFont
+
     options = Options(
         layout_features=[],
         drop_tables=["FFTM", "GSUB", "GPOS", "GDEF", "kern"],
@@ -50,6 +53,8 @@ def _folder() -> TemporaryDirectory[str]:
 @cache
 def _has(face: Path) -> frozenset[int]:
     """The characters a face has; none where it is not on this machine."""
+    from fontTools.ttLib import TTFont
+
     return frozenset(TTFont(face, lazy=True).getBestCmap()) if face.exists() else frozenset()
 
 

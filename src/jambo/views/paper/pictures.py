@@ -1,24 +1,34 @@
-"""Drawings as pictures (handbook 33): the same lines and figures as in the DXF, in black, fitted to a sheet of A3."""
+"""Drawings as files (handbook 33): as DXF, and as pictures with the same lines and figures, in black, fitted to a sheet of A3.
+
+What it takes is read when the first is drawn: no start need wait for it.
+"""
 
 from __future__ import annotations
 
 import io
+from collections.abc import Callable
 from threading import Lock
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
-from ezdxf.document import Drawing as DxfDrawing
-from fpdf import FPDF
+if TYPE_CHECKING:
+    from ezdxf.document import Drawing as DxfDrawing
 
-Picture = Literal["svg", "pdf", "png"]
+Drawn = Literal["dxf", "svg", "pdf", "png"]
 
 WIDE, HIGH, EDGE = 420, 297, 12  # mm
 DOTS = 150  # to the inch
 _ONE_AT_A_TIME = Lock()  # the type of drawings, and what makes dots of a page, work for one thread
 
 
+def dxf_text(document: DxfDrawing) -> str:
+    """Write a drawing as DXF."""
+    out = io.StringIO()
+    document.write(out)
+    return out.getvalue()
+
+
 def svg(document: DxfDrawing) -> str:
     """Draw a drawing as SVG; its figures are outlines, so they look alike everywhere."""
-    # half a second that no start needs to wait for
     from ezdxf.addons.drawing.config import BackgroundPolicy, ColorPolicy, Configuration
     from ezdxf.addons.drawing.frontend import Frontend
     from ezdxf.addons.drawing.layout import Margins, Page, Units
@@ -35,6 +45,8 @@ def svg(document: DxfDrawing) -> str:
 
 def pdf(document: DxfDrawing) -> bytes:
     """Draw it as a PDF of one page."""
+    from fpdf import FPDF
+
     page = FPDF(unit="mm", format=(HIGH, WIDE), orientation="landscape")
     page.add_page()
     page.image(io.BytesIO(svg(document).encode()), x=0, y=0, w=WIDE)
@@ -51,3 +63,6 @@ def png(document: DxfDrawing) -> bytes:
     out = io.BytesIO()
     image.save(out, "PNG", dpi=(DOTS, DOTS))
     return out.getvalue()
+
+
+AS: dict[Drawn, Callable[[DxfDrawing], str | bytes]] = {"dxf": dxf_text, "svg": svg, "pdf": pdf, "png": png}

@@ -5,40 +5,22 @@ from __future__ import annotations
 import io
 from bisect import bisect_right
 from collections.abc import Callable, Generator, Sequence
-from dataclasses import dataclass
-from functools import cached_property
 from typing import Literal
 
 from fpdf import FPDF, ViewerPreferences
 
-from jambo.views.paper.codes import Codes, picture
+from jambo.views.paper.codes import picture
 from jambo.views.paper.fonts import NAME, add_fonts
+from jambo.views.paper.sheet_run import SheetRun
 from jambo.views.paper.sheets import CALLED, Block, Elevation, Rows, Said
 from jambo.views.paper.sheets import Sheet as JobSheet
-from jambo.views.paper.strip_pages import draw_strips, laid, texts_of
-from jambo.views.paper.strips import PaperStrip
-from jambo.views.paper.tiles import Sheet, SheetName
+from jambo.views.paper.strip_pages import draw_strips, texts_of
+from jambo.views.paper.tiles import Sheet
 
 LONG = 360.0  # mm: what stands on a roll and is no strip
 MARGIN, CODE, HEAD = 14.0, 24.0, 30.0  # mm: the edge, the code, and what stands over the work on every page
 TEXT, TITLE, MARK = 12, 13, 26  # points: read at 60 cm
 LINE, PAD, GAP = 5.6, 1.2, 0.8  # mm: from line to line, beside a text in its column, over and under it
-
-
-@dataclass(frozen=True, eq=False)
-class SheetRun:
-    """What is drawn in one run: sheets; strips at the end; the paper; the job, and when this was made; what the codes open."""
-
-    sheets: Sequence[JobSheet]
-    strips: Sequence[PaperStrip]
-    paper: SheetName
-    under: str
-    codes: Codes
-
-    @cached_property
-    def count(self) -> int:
-        """How many sheets, and pages of strips."""
-        return len(self.sheets) + sum(1 for _ in laid(self.strips, Sheet.named(self.paper)))
 
 
 class _Run(FPDF):

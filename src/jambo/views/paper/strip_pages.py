@@ -11,15 +11,16 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import groupby
 from math import inf
-from typing import Literal, cast
-
-from fpdf import FPDF
+from typing import TYPE_CHECKING, Literal, cast
 
 from jambo.views.paper.codes import Codes, picture
 from jambo.views.paper.fonts import NAME
 from jambo.views.paper.spread import spread
 from jambo.views.paper.strips import PaperStrip, StripMarkOut
 from jambo.views.paper.tiles import CODE, HEAD, MARGIN, Sheet, Tile, tiles
+
+if TYPE_CHECKING:
+    from fpdf import FPDF
 
 COLUMN, MARK, TEXT = 61.0, 12.0, 15.0  # a strip's width; how far its marks run; where its words begin
 BAR, BAR_IN = 100.0, 101.6  # what the tape is laid on: 100 mm, 4 in
