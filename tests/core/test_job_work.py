@@ -1,11 +1,13 @@
 """What follows from what a job knows, by hand: what is still to cut and what a stick cuts of it, and where everything that came goes."""
 
 from dataclasses import dataclass, field
+from datetime import datetime, timedelta
+from types import SimpleNamespace
 
 import pytest
 from test_job import LEAF, given, lines, ordered
 
-from helpers import inch
+from helpers import Document, facts_of, inch, parse, plain, solve
 from jambo.core.delivery.case import Measures
 from jambo.core.delivery.verdict import Finding, Verdict, Words
 from jambo.core.facts.leaf import Leaf
@@ -14,7 +16,10 @@ from jambo.core.framing.pieces import Piece
 from jambo.core.job import record as r
 from jambo.core.job.board import OfOpening, OfWall, SolvedJob
 from jambo.core.job.deliveries import Deliveries, Thing, facts_said, needs_of
+from jambo.core.job.plan import Coming, Tick
 from jambo.core.job.sticks import Begun, SoFar, cuts_now, to_cut
+from jambo.core.job.work import PutOff, WorkOfJob
+from jambo.core.planning.work import by_rule
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure, Known, Missing, Source, Waiting
 from jambo.core.quantities.tape import Tape
@@ -248,3 +253,85 @@ def test_which_facts_a_thing_says_of_its_opening(minutes, measured, key, count, 
     [need] = needs_of([(11, "D11", Opening(minutes))])
     need = type(need)(need.of, 11, "D11", Item(key.partition("|")[0], count))
     assert bool(facts_said(thing(measured=measured, key=key), need)) is says
+
+
+WORKS = facts_of(parse(Document, plain()))
+ANSWER = solve(WORKS.opening, WORKS.wall, WORKS.rules)
+LEAF_KEY = "leaf|762000000,2032000000,34925000||||"  # 30 x 80 x 1 3/8 in
+MONDAY, HORIZON = datetime(2026, 11, 30, 7), datetime(2027, 11, 30)
+
+
+def day(trade, at=None, done=None):
+    return SimpleNamespace(trade=trade, at=at, done=done)
+
+
+def waits(*coming, ticked=(), trades=(), dries=None, put_off=None):
+    """For each kind of work of a plain door: what it waits for and until when, when it may begin, and by when it is to be done."""
+    work = WorkOfJob(MONDAY, HORIZON, coming, dries or {}, by_rule)
+    ticks = {key: Tick(at, "Ada") for key, at in ticked}
+    return {
+        one.work.kind: one
+        for one in work.of(WORKS.opening, ANSWER, (), ticks, trades, (put_off or {}).get)
+    }  # fmt: skip
+
+
+AFTER = HORIZON + timedelta(minutes=1)
+
+
+@pytest.mark.parametrize(
+    ("coming", "until", "not_ordered"),
+    [
+        ((), [], ["leaf"]),
+        ((Coming("other|", here=True),), [], ["leaf"]),
+        ((Coming(LEAF_KEY, here=True),), [], []),
+        ((Coming(LEAF_KEY, here=False, at=HORIZON, order=3),), [HORIZON], []),
+        ((Coming(LEAF_KEY, here=False, at=AFTER, order=3),), [None], []),  # later than a plan looks
+        ((Coming(LEAF_KEY, here=False, order=3),), [None], []),  # nobody knows when
+        ((Coming(LEAF_KEY, here=True), Coming(LEAF_KEY, here=False)), [], []),  # the first there is
+    ],
+)
+def test_work_waits_for_what_it_takes_that_is_not_here(coming, until, not_ordered):
+    found = waits(*coming)
+    assert [one.until for one in found["hang"].waits] == until
+    assert [item.name for item in found["hang"].not_ordered] == not_ordered
+    assert not found["frame"].waits and not found["set"].waits
+
+
+@pytest.mark.parametrize(
+    ("trades", "by", "until"),
+    [
+        ((), None, []),
+        ((day("wallboard"),), None, [None]),
+        ((day("wallboard", at=HORIZON, done=HORIZON),), HORIZON, [HORIZON]),
+        ((day("wallboard", at=AFTER, done=AFTER),), None, [None]),
+        ((day("floor", at=MONDAY, done=MONDAY),), None, []),  # a sill of its own floor waits for nobody
+        # where it comes twice, framing is to be done by the first, and what comes after waits for both
+        ((day("wallboard", HORIZON, HORIZON), day("wallboard", MONDAY, MONDAY)), MONDAY, [HORIZON, MONDAY]),
+    ],
+)
+def test_framing_is_done_before_wallboard_and_hanging_after_it(trades, by, until):
+    found = waits(Coming(LEAF_KEY, here=True), trades=trades)
+    assert found["frame"].by == by and not found["frame"].waits
+    assert [one.until for one in found["hang"].waits] == until and found["hang"].by is None
+
+
+FRAMING = ("floor", "plate", "cut-studs", "stand", "cut-plate")
+
+
+@pytest.mark.parametrize(
+    ("last", "ticked", "until"),
+    [
+        (MONDAY - timedelta(minutes=60), FRAMING, []),  # dry as work begins
+        (MONDAY - timedelta(minutes=59), FRAMING, [MONDAY + timedelta(minutes=1)]),
+        (MONDAY - timedelta(minutes=59), FRAMING[:-1], []),  # it is not done
+    ],
+)
+def test_what_was_done_dries_before_anything_goes_on(last, ticked, until):
+    found = waits(ticked=[(key, last) for key in ticked], dries={"frame": 60, "set": 15})
+    assert [one.until for one in found["set"].waits] == until and found["set"].dries == 15
+
+
+@pytest.mark.parametrize(("until", "begins", "stays"), [(HORIZON, HORIZON, []), (AFTER, None, [PutOff(AFTER)])])
+def test_what_the_crew_put_off_begins_then_or_waits_where_a_plan_does_not_look(until, begins, stays):
+    one = waits(put_off={"set": until})["set"]
+    assert (one.not_before, [wait.of for wait in one.waits]) == (begins, stays)

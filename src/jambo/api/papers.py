@@ -101,9 +101,7 @@ _DRAWN: dict[int | str, dict[str, Any]] = {200: {"content": {kind: {} for kind i
 
 
 @router.get("/openings/{opening_id}/drawing.{drawn}", response_class=Response, responses=_DRAWN)
-def opening_drawing(
-    db: Db, opening_id: Id, drawn: Drawn, shown: ShownQuery, only: View | None = None
-) -> Response:
+def opening_drawing(db: Db, opening_id: Id, drawn: Drawn, shown: ShownQuery, only: View | None = None) -> Response:
     """Give an opening's elevation and its plan or section, or only one of these, as DXF in its job's unit or as a picture. 422 while its
     width is not known, or for a view it has not."""
     return _drawn(drawn, papers.opening_drawing(db, opening_id, drawn, shown, only))

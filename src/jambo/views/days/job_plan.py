@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from copy import copy
 from dataclasses import dataclass
-from datetime import datetime, timedelta
+from datetime import datetime
 from functools import cached_property
 
 from typing_extensions import TypedDict
@@ -13,10 +13,12 @@ from typing_extensions import TypedDict
 from jambo.core.flags import Flag
 from jambo.core.framing.items import Item
 from jambo.core.job.plan import Coming, Tick
+from jambo.core.job.work import Brought, Dry, PutOff, Wait, WorkOfJob
 from jambo.core.labels import label
 from jambo.core.planning.gates import WorkGate, enough, gates, hands_left
 from jambo.core.planning.problem import PlacedWork, WorkPlan
-from jambo.core.planning.work import TRADES, Learnt, Trade, Work, called, holds, steps_by_kind, work_of
+from jambo.core.planning.work import TRADES, Learnt, Trade, Work, called
+from jambo.core.quantities.figure import Missing
 from jambo.core.quantities.tape import Tape
 from jambo.core.words.clock import at_the_wall, far, in_hours, spoken
 from jambo.core.words.lists import Region, fill
@@ -212,9 +214,8 @@ class JobPlan:
         self.patience = patience
         self.settled = frozenset(settled)
         self.coming: dict[int, ComingOut] = {}
-        self.dries = {one.work: one.minutes for one in crew.dries}
-        self.put_off = {f"{one.opening}:{one.work}": one.at for one in crew.put_off}
-        self.tape, self.words, self.learnt = tape, words, learnt
+        self.put_off = {(one.opening, one.work): one.at for one in crew.put_off}
+        self.tape, self.words = tape, words
         self.todo, self.start, self.horizon = todo, start, horizon_of(start)
         self.crew = crew
         self.with_crew: Callable[[Crew], JobPlan] = lambda other: JobPlan(
@@ -225,10 +226,8 @@ class JobPlan:
         self.deliveries: dict[int, tuple[str, datetime]] = {}  # by order: what comes, and when
         self._comes: dict[str, datetime | None] = {}
         self._not_ordered: dict[str, int] = {}
-        pool: dict[str, list[Coming]] = {}
-        for one in coming:
-            pool.setdefault(one.key, []).append(one)
-        operations = [op for one in todo for op in self._operations(one, crew, pool)]
+        work = WorkOfJob(start, self.horizon, coming, {one.work: one.minutes for one in crew.dries}, learnt)
+        operations = [op for one in todo for op in self._operations(work, one)]
         for what, count in self._not_ordered.items():
             self.assumed.append(f"{count} × {what}: not ordered, taken as here")
         if len(operations) > MOST_OPERATIONS:
@@ -238,86 +237,68 @@ class JobPlan:
         comes = [Comes(name=name, at=self._comes[name]) for name in needed]
         self.said = PlanList(start=start, people=crew.people, comes=comes, operations=operations)
 
-    def _operations(self, one: ToDo, crew: Crew, pool: Mapping[str, list[Coming]]) -> Iterator[PlanOperation]:
+    def _operations(self, work: WorkOfJob, one: ToDo) -> Iterator[PlanOperation]:
         before = ""
-        stops = [self._held(one, why) for why in holds(one.of.result)] + self._drying(one)
-        for work in work_of(one.of.facts.opening, one.of.result, one.of.done, one.ticked, self.learnt):
-            key = f"{one.id}:{work.kind}"
-            self.by_key[key] = Told(one, work)
-            needs = [*stops, *(name for item in work.brings for name in self._brought(one, item, pool))]
-            put_off = self.put_off.get(key)
-            if put_off is not None and put_off > self.horizon:
-                needs.append(self._come(f"put off until {far(put_off)}", put_off))
-                put_off = None
-            by = None
-            for day in crew.trades_in(one.room):
-                if day.trade == work.before and day.at is not None and day.at <= self.horizon:
-                    by = day.at if by is None else min(by, day.at)
-                if day.trade in work.after:
-                    needs.append(self._come(self._done(day), day.done))
+        facts, result = one.of.facts, one.of.result
+        trades = self.crew.trades_in(one.room)
+        for todo in work.of(
+            facts.opening, result, one.of.done, one.ticked, trades, lambda kind: self.put_off.get((one.id, kind))
+        ):
+            key = f"{one.id}:{todo.work.kind}"
+            self.by_key[key] = Told(one, todo.work)
+            needs = dict.fromkeys(self._come(one, wait) for wait in todo.waits)
+            for item in todo.not_ordered:
+                what = self._item(item)
+                self._not_ordered[what] = self._not_ordered.get(what, 0) + 1
             # what is checked already, thousands of times, is not checked again
             yield PlanOperation.model_construct(
-                key=key, label=self.label(work), room=one.room or one.mark, minutes=work.minutes,
-                hands=min(work.hands, max(1, len(crew.people))), needs=list(dict.fromkeys(needs))[:MOST_TOLD], after=[before] if before else [], by=by,
-                not_before=put_off, who=[], soon=work.kind == "frame", dries=self.dries.get(work.kind, 0),
+                key=key, label=self.label(todo.work), room=one.room or one.mark, minutes=todo.work.minutes,
+                hands=min(todo.work.hands, max(1, len(self.crew.people))), needs=list(needs)[:MOST_TOLD], after=[before] if before else [],
+                by=todo.by, not_before=todo.not_before, who=[], soon=todo.work.kind == "frame", dries=todo.dries,
             )  # fmt: skip
             before = key
 
-    def _drying(self, one: ToDo) -> list[str]:
-        """What was done at an opening and is not dry yet."""
-        found = []
-        for kind, steps in steps_by_kind(one.of.facts.opening, one.of.result.steps).items() if self.dries else ():
-            ticks = [one.ticked[step.key].at for step in steps if step.key in one.ticked]
-            if kind in self.dries and ticks and len(ticks) == len(steps):
-                dry = max(ticks) + timedelta(minutes=self.dries[kind])
-                if dry > self.start:
-                    label = fill(called(one.of.facts.opening.kind, kind), self.words)
-                    found.append(self._come(f"{one.mark or 'no mark'}: {label}, and dry", dry))
-        return found
-
-    def _come(self, name: str, at: datetime | None) -> str:
-        """What work waits for; what comes later than a plan looks is waited for as if nobody knew when."""
-        name, known = name[:MOST_IN_NAME], at is not None and at <= self.horizon
-        self._comes[name] = self.start if name in self.settled else at if known else None
+    def _come(self, one: ToDo, wait: Wait) -> str:
+        """What work waits for, as it is called in the document."""
+        name = self._waited(one, wait)[:MOST_IN_NAME]
+        self._comes[name] = self.start if name in self.settled else wait.until
+        if isinstance(brought := wait.of, Brought):
+            if wait.until is not None:
+                self.deliveries[brought.order] = name, wait.until
+            day = brought.promised.date().isoformat() if brought.promised is not None else None
+            of = self.coming.setdefault(
+                brought.order, {"order": brought.order, "what": self._item(brought.item), "marks": [], "promised": day}
+            )
+            of["marks"] = list(dict.fromkeys([*of["marks"], one.mark]))
         return name
 
-    def _held(self, one: ToDo, why: object) -> str:
-        if isinstance(why, Flag):
-            return self._come(
-                f"{one.mark}: {flag_out(why, self.tape, one.of.facts.worded(self.words))['reason']}", None
-            )
-        return self._come(f"{one.mark}: {label(why.name, self.words)}", None)  # type: ignore[attr-defined]
+    def _waited(self, one: ToDo, wait: Wait) -> str:
+        match wait.of:
+            case Flag() as why:
+                return f"{one.mark}: {flag_out(why, self.tape, one.of.facts.worded(self.words))['reason']}"
+            case Missing(name):
+                return f"{one.mark}: {label(name, self.words)}"
+            case Dry(kind):
+                return f"{one.mark or 'no mark'}: {fill(called(one.of.facts.opening.kind, kind), self.words)}, and dry"
+            case PutOff(until):
+                return f"put off until {far(until)}"
+            case Brought(item, _, promised):
+                day = (
+                    "nobody knows when"
+                    if promised is None
+                    else far(promised)
+                    if wait.until is None
+                    else spoken(promised)
+                )
+                return f"{self._item(item)}, {day}"
+            case TradeDay() as day:
+                where = f" in {', '.join(day.rooms)}" if day.rooms else ""
+                late = f", {far(day.done)}" if day.done is not None and wait.until is None else ""
+                return f"{fill(TRADES[day.trade], self.words)} done{where}{late}"
+        raise TypeError(wait)
 
-    def _done(self, day: TradeDay) -> str:
-        where = f" in {', '.join(day.rooms)}" if day.rooms else ""
-        late = f", {far(day.done)}" if day.done is not None and day.done > self.horizon else ""
-        return f"{fill(TRADES[day.trade], self.words)} done{where}{late}"
-
-    def _brought(self, one: ToDo, item: Item, pool: Mapping[str, list[Coming]]) -> Iterator[str]:
-        """What of a line has to come first; what nobody has ordered is taken as here, and said so."""
-        what = fill(item.kind.label, self.words)
-        detail = item_detail(item, self.tape)
-        told = f"{what} {detail}".strip()
-        for _ in range(item.count):
-            waits = pool.get(item.key) or pool.get(item.bare)
-            if not waits:
-                self._not_ordered[told] = self._not_ordered.get(told, 0) + 1
-                continue
-            found = waits.pop(0)
-            if not found.here:
-                near = found.at is not None and found.at <= self.horizon
-                day = "nobody knows when" if found.at is None else spoken(found.at) if near else far(found.at)
-                name = self._come(f"{told}, {day}", found.at)
-                if near and found.at is not None:
-                    self.deliveries[found.order] = name, found.at
-                self._waited_for(found, told, one.mark)
-                yield name
-
-    def _waited_for(self, found: Coming, told: str, mark: str) -> None:
-        """An order that something waits for."""
-        day = found.at.date().isoformat() if found.at is not None else None
-        of = self.coming.setdefault(found.order, {"order": found.order, "what": told, "marks": [], "promised": day})
-        of["marks"] = list(dict.fromkeys([*of["marks"], mark]))
+    def _item(self, item: Item) -> str:
+        return f"{fill(item.kind.label, self.words)} {item_detail(item, self.tape)}".strip()
 
     def label(self, work: Work) -> str:
         """What an operation is called."""
@@ -432,7 +413,7 @@ class JobPlan:
             "float": placed.float_,
             "late": placed.late,
             "steps": list(told.work.steps),
-            "put_off": placed.key in self.put_off,
+            "put_off": (told.todo.id, told.work.kind) in self.put_off,
             **self._gates_out(placed.key),
         }
 
