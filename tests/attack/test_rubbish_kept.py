@@ -221,7 +221,8 @@ def test_lines_of_the_record_that_cannot_be_read_count_for_nothing(client, owner
         ".pdf",
     )  # they hold the record, or say when they were made
     quiet = [at for at in asked(client, of) if not at.endswith(passing) and "/waits" not in at]
-    before = {at: asked(client, of)[at].text for at in quiet}
+    had = asked(client, of)
+    before = {at: had[at].text for at in quiet}
     lines = [
         (of["job"], opening, what, text)
         for what in EVENTS

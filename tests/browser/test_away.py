@@ -144,7 +144,15 @@ def test_a_press_made_away_waits_is_counted_everywhere_and_is_done_once(context,
     assert count(client, site["job"], what) == before + DONE.get(what, 1)
 
 
+SLOW = """(() => { const fetch = window.fetch; window.fetch = async (asked, how) => {
+  const answer = await fetch(asked, how);
+  await new Promise((done) => setTimeout(done, window.slow?.[asked.method] ?? 0));
+  return answer;
+}; })()"""
+
+
 def test_what_is_pressed_away_stands_as_pressed_and_goes_in_order(context, page, client, site):
+    page.add_init_script(SLOW)
     page.goto(f"/openings/{site['one']}/card")
     boxes = page.get_by_role("checkbox")
     ready(page)
@@ -160,8 +168,14 @@ def test_what_is_pressed_away_stands_as_pressed_and_goes_in_order(context, page,
     press("^Pause my time")(page, None)
     expect(page.get_by_role("button", name="Start my time")).to_be_visible()
     expect(page.get_by_role("button", name=WAIT)).to_have_text("5 not sent yet")
+    # what each changes is fetched for longer than the next takes to be sent, and it stands as pressed all the while
+    page.evaluate(
+        "() => { window.slow = { GET: 800, POST: 300 }; window.seen = []; const look = () => { window.seen.push(document.querySelectorAll('[type=checkbox]')[1].checked); requestAnimationFrame(look); }; look(); }"
+    )
     context.set_offline(False)
     expect(page.get_by_role("button", name=WAIT)).to_have_count(0)
+    settled(page)
+    assert len(seen := page.evaluate("window.seen")) > 10 and all(seen)
     lines = client.get(f"/api/jobs/{site['job']}/log").json()["lines"][:5]
     assert [(x["what"], x["detail"].get("undo") or x["detail"].get("do")) for x in reversed(lines)] == [
         ("step", None), ("step", None), ("step", True), ("timer", "start"), ("timer", "pause"),

@@ -61,6 +61,11 @@ def test_one_server_alone_is_left_alone_only_if_it_hangs(now, took, hangs):
     assert list(one.in_turn()) == ([] if hangs else one.places)
 
 
+def test_the_machines_certificates_are_read_once():
+    one, other = (servers._Connection(host="db", defer_connect=True) for _ in range(2))
+    assert one.ssl and one.ctx is other.ctx
+
+
 def test_one_connection_is_had_from_the_first_that_gives_it(monkeypatch):
     asked = []
 
@@ -70,7 +75,7 @@ def test_one_connection_is_had_from_the_first_that_gives_it(monkeypatch):
             raise pymysql.err.OperationalError(2003, "refused")
         return "a connection"
 
-    monkeypatch.setattr(pymysql, "connect", dial)
+    monkeypatch.setattr(servers, "_Connection", dial)
     assert connect(TWO) == "a connection"
     assert asked == [("10.0.0.1", "ana", "a,b", "jambo"), ("10.0.0.2", "ana", "a,b", "jambo")]
     monkeypatch.setattr(servers.Servers, "open", lambda *_: dial("10.0.0.1", user="", password="", database=""))

@@ -24,7 +24,7 @@ APPLICATION = "jambo_app"  # may only add to the record: what that is stands in 
 DATABASE = "jambo"
 SYSTEM = "ibdata1"  # InnoDB's own space, without which no table of the data folder can be read
 START_SECONDS = 60.0
-PATIENCE = 60.0  # seconds for a server that was told to go
+HEARS, PATIENCE = 3.0, 60.0  # seconds in which a server that was told to go says so, and has gone
 
 
 class Server:
@@ -130,18 +130,22 @@ class Server:
         self.process = None
 
     def _end(self, process: subprocess.Popen[bytes] | psutil.Process) -> None:
-        """End a server: one that is up gets a minute to write down what it holds, one that still starts a moment.
+        """End a server: one whose log says that it ends gets a minute to write down what it holds, any other a moment.
 
-        MariaDB hears no signal for a tenth of a second of its start, nor any later one then; what is kept outlives a kill.
+        Until it is up MariaDB may hear no signal, nor any later one then; what is kept outlives a kill.
         """
-        written = self.folder / "mariadbd.pid"  # once it is up
-        up = written.exists() and written.read_text().strip() == str(process.pid)
+        log = self.folder / "mariadbd.log"
+        before = log.stat().st_size if log.exists() else 0
         process.terminate()
-        try:
-            process.wait(PATIENCE if up else PATIENCE / 20)
-        except (psutil.TimeoutExpired, subprocess.TimeoutExpired):
-            process.kill()
-            process.wait(10)
+        for seconds in (HEARS, PATIENCE):
+            try:
+                process.wait(seconds)
+                return
+            except (psutil.TimeoutExpired, subprocess.TimeoutExpired):
+                if not log.exists() or b"Normal shutdown" not in log.read_bytes()[before:]:
+                    break
+        process.kill()
+        process.wait(10)
 
     def revive(self) -> bool:
         """Start the server again if it died (killed, out of memory); say whether that was needed.
