@@ -20,20 +20,9 @@ from jambo.core.solve import Result
 class TradeDay(Protocol):
     """Another trade: when it comes and when it is done, None while nobody knows."""
 
-    @property
-    def trade(self) -> Trade:
-        """Which."""
-        ...
-
-    @property
-    def at(self) -> datetime | None:
-        """When it comes."""
-        ...
-
-    @property
-    def done(self) -> datetime | None:
-        """When it is done."""
-        ...
+    trade: Trade
+    at: datetime | None
+    done: datetime | None
 
 
 @dataclass(frozen=True, slots=True)

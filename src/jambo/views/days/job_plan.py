@@ -283,14 +283,8 @@ class JobPlan:
             case PutOff(until):
                 return f"put off until {far(until)}"
             case Brought(item, _, promised):
-                day = (
-                    "nobody knows when"
-                    if promised is None
-                    else far(promised)
-                    if wait.until is None
-                    else spoken(promised)
-                )
-                return f"{self._item(item)}, {day}"
+                when = "nobody knows when" if promised is None else spoken(promised) if wait.until else far(promised)
+                return f"{self._item(item)}, {when}"
             case TradeDay() as day:
                 where = f" in {', '.join(day.rooms)}" if day.rooms else ""
                 late = f", {far(day.done)}" if day.done is not None and wait.until is None else ""
