@@ -1,11 +1,17 @@
 """A day of a job over HTTP: who does what with which figures, what is cut, carried and read first, what is done."""
 
+from dataclasses import replace
 from datetime import date, datetime, time, timedelta
 
 import pytest
 
 from at_work import ALL_DAYS
 from helpers import PLAIN, POCKET, plain
+from jambo.core.stock.agreed import Agreed
+from jambo.core.stock.plan import first_plan
+from jambo.views.days import job_plan
+from jambo.views.material import job_cutting
+from jambo.views.searches import CutSearch, Searched
 
 CREW = {"people": [{"name": name, "hours": ALL_DAYS} for name in ("Ada", "Bo")]}
 
@@ -59,8 +65,9 @@ def test_a_day_is_what_the_plan_says_with_the_cards_figures(client, job):
 
 
 def test_what_is_cut_follows_the_cutting_plan(client, job):
-    """The sticks of a day are those of the cutting plan that hold a piece of its work, each once."""
+    """The sticks of a day are those of the cutting plan that hold a piece of its work, each once; all of it was looked for to its end."""
     days = all_of(client, job)
+    assert not any(d["stopped"] for d in days)
     sticks = [s for d in days for p in d["people"] for s in p["cut"]]
     cutting = client.get(f"{job}/cutting").json()
     own = [s for section in cutting["sections"] for s in section["sticks"] if any(p["opening"] for p in s["pieces"])]
@@ -113,6 +120,27 @@ def test_trades_and_deliveries_of_a_day_are_told(client, job):
     ]
     empty = client.get(f"{job}/day", params={"day": "2031-01-01"}).json()
     assert (empty["told"], empty["people"], empty["day"]) == ("Nothing is planned on this day.", [], "2031-01-01")
+
+
+def test_a_search_that_was_stopped_is_said_where_its_plan_stands(client, job, monkeypatch):
+    """What ran out of time may be another plan on another machine: the day says so as the plan and the cutting do."""
+    made = job_plan.made
+
+    def unproven(*of):
+        found = made(*of)
+        return replace(found, plan=replace(found.plan, proven=False), ended="it ran out of time")
+
+    cut = {"found": lambda self, until: Searched(replace(first_plan(self.problem), broken_off=20.0), False)}
+    monkeypatch.setattr(job_plan, "made", unproven)
+    monkeypatch.setattr(Agreed, "answers", lambda *_: False)
+    monkeypatch.setattr(job_cutting, "CutSearch", type("Cut", (CutSearch,), cut))
+    told, end = client.get(f"{job}/day").json()["stopped"], "The search did not come to its end: it ran out of time."
+    assert told[0] == f"There may be a better plan of the work. {end}"
+    assert client.get(f"{job}/plan").json()["told"].endswith(end)
+    assert told[1:] == [
+        f"There may be a better way to cut {s['title']}. The search was stopped after 20 s."
+        for s in client.get(f"{job}/cutting").json()["sections"]
+    ]
 
 
 def test_nobody_has_no_day(client):

@@ -12,6 +12,7 @@ from helpers import inch
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.stock.plan import first_plan, plan
 from jambo.core.stock.problem import CutProblem, Join, Stick, Wanted
+from jambo.core.stock.splices import clear_ways
 from jambo.views.material.cutting import sentence, why_not
 
 INCHES = (inch("1/8"), inch("1/4"), inch("24"))
@@ -215,6 +216,17 @@ def test_splices_are_held_against_every_way(places, more, short, long):
     if best is not None:
         assert made.bound <= best <= made.cost
         assert not made.proven or made.cost == best
+
+
+def test_which_ways_lie_on_each_other_is_held_against_every_pair_of_joints():
+    """Places on and off the grid, some just as far apart as they must be and some a nanometre less."""
+    drawn = random.Random(5)
+    places = [inch("16") * n for n in range(1, 12)] + [inch("16") * n - Length(1) for n in (3, 7)]
+    for apart in (ZERO, inch("32"), inch("33")):
+        ways = [sorted(drawn.sample(places, drawn.randint(0, 4))) for _ in range(60)]
+        brute = [[all(abs((a - b).nm) >= apart.nm for a in one for b in other) for other in ways] for one in ways]
+        assert clear_ways(ways, apart).tolist() == brute
+    assert clear_ways([[], []], inch("1")).all()
 
 
 @pytest.mark.parametrize("of", ["long", "lies"])

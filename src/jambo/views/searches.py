@@ -18,7 +18,7 @@ from jambo.core.stock.problem import CutPlan, CutProblem
 P = TypeVar("P")
 
 SECONDS_OF_WORK = 60.0  # for the plan of a job; its stages end at counts of steps, most much sooner
-SECONDS_OF_CUTTING = 4.0  # a section; sooner where the plan meets its bound
+SECONDS_OF_CUTTING = 20.0  # a section; it ends at counts of steps, most within a second or two: on a slow machine the same plan, only later
 NEAR = Fraction(1, 500)  # or comes as near to it: a foot in 500
 PATIENCE = 0.06  # how long a page waits for the better plan before it is given what there is
 IN_QUEUE = 1 / 3  # of it, where other searches are before its own: what is there at once is not held back in vain
@@ -49,6 +49,11 @@ class Searched(Generic[P]):
     plan: P
     searching: bool
     ended: str = ""
+
+    @property
+    def stopped(self) -> str:
+        """The sentence that says so, "" where it came to its end."""
+        return f"The search did not come to its end: {self.ended}." if self.ended else ""
 
 
 GoesOn = Callable[[], bool]

@@ -3285,7 +3285,8 @@ export interface components {
         };
         /**
          * DaySheetOut
-         * @description A day; `searching` says that better plans are being looked for. `days` are those on which somebody works, `comes` what other trades come or are done, `waits` what cannot be planned.
+         * @description A day; `searching` says that better plans are being looked for. `days` are those on which somebody works, `comes` what other trades come or are done, `waits` what cannot be planned;
+         *     `stopped` says which searches did not come to their end, so that there may be a better plan.
          */
         DaySheetOut: {
             /** Comes */
@@ -3300,6 +3301,8 @@ export interface components {
             people: components["schemas"]["PersonSheetOut"][];
             /** Searching */
             searching: boolean;
+            /** Stopped */
+            stopped: string[];
             /** Told */
             told: string;
             /** Waits */
@@ -7065,7 +7068,7 @@ export interface components {
         };
         /**
          * SectionOut
-         * @description The cutting plan of one section.
+         * @description The cutting plan of one section; `stopped` says that the search for it did not come to its end, "" where it did.
          */
         SectionOut: {
             /** Cannot */
@@ -7095,6 +7098,8 @@ export interface components {
             stock: components["schemas"]["LengthStockOut"][];
             /** Stock Mm */
             stock_mm: number;
+            /** Stopped */
+            stopped: string;
             /** Title */
             title: string;
             /** Told */

@@ -68,7 +68,7 @@ def _spliced(piece: Wanted, ways: Ways, kinds: dict[Length, int], reach: Reach) 
 
     return Spliced(
         uses,
-        np.array(ways.clear, dtype=bool),
+        ways.clear,
         piece.count,
         None if ways.every else floor,
     )

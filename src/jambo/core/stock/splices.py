@@ -5,6 +5,9 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Sequence
 from itertools import islice, pairwise
 
+import numpy as np
+from numpy.typing import NDArray
+
 from jambo.core.frozen import dataclass
 from jambo.core.quantities.length import ZERO, Length, size
 from jambo.core.stock.problem import Join, Reach
@@ -50,7 +53,15 @@ def _clear(one: Sequence[Length], other: Sequence[Length], apart: Length) -> boo
     return all(size(a - b) >= apart for a in one for b in other)
 
 
-@dataclass(frozen=True, slots=True)
+def clear_ways(ways: Sequence[Sequence[Length]], apart: Length) -> NDArray[np.bool_]:
+    """Which ways have no joint too near to one of which others: each two places are held against each other once."""
+    places = sorted({joint for joints in ways for joint in joints})
+    near = np.array([[not _clear([a], [b], apart) for b in places] for a in places], dtype=np.int64)
+    has = np.array([[place in joints for place in places] for joints in map(frozenset, ways)], dtype=np.int64)
+    return np.asarray(has @ near @ has.T == 0) if places else np.ones((len(ways), len(ways)), dtype=np.bool_)
+
+
+@dataclass(frozen=True, eq=False, slots=True)
 class Ways:
     """The ways to part one copy of a piece, fewest parts first; which of them may lie on each other; whether there are no others.
 
@@ -59,11 +70,11 @@ class Ways:
     """
 
     parts: tuple[Parts, ...]
-    clear: tuple[tuple[bool, ...], ...]
+    clear: NDArray[np.bool_]
     every: bool
 
 
-NOT_LOOKED_AT = Ways((), (), False)
+NOT_LOOKED_AT = Ways((), np.ones((0, 0), dtype=np.bool_), False)
 
 
 def ways_to_join(
@@ -84,8 +95,8 @@ def ways_to_join(
     for more in (1, 2):
         single = whole if every else _some_ways(ends, reaches, more, most_ways)
         single.sort(key=lambda joints: (len(joints), [-p.nm for p in joints]))
-        clear = tuple(tuple(_clear(one, other, apart) for other in single) for one in single)
-        if any(map(any, clear)):
+        clear = clear_ways(single, apart)
+        if clear.any():
             return Ways(tuple(_parts(length, joints) for joints in single), clear, every)
     return None
 

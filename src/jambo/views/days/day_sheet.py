@@ -89,7 +89,8 @@ class DayDoneOut(TypedDict):
 
 
 class DaySheetOut(TypedDict):
-    """A day; `searching` says that better plans are being looked for. `days` are those on which somebody works, `comes` what other trades come or are done, `waits` what cannot be planned."""
+    """A day; `searching` says that better plans are being looked for. `days` are those on which somebody works, `comes` what other trades come or are done, `waits` what cannot be planned;
+    `stopped` says which searches did not come to their end, so that there may be a better plan."""
 
     day: str
     days: list[str]
@@ -99,6 +100,7 @@ class DaySheetOut(TypedDict):
     done: list[DayDoneOut]
     comes: list[str]
     waits: list[HeldUpOut]
+    stopped: list[str]
 
 
 def day_sheet(plan: JobPlan, day: date | None, cutting: JobCuttingOut) -> DaySheetOut:
@@ -124,8 +126,17 @@ def day_sheet(plan: JobPlan, day: date | None, cutting: JobCuttingOut) -> DayShe
         "day": on.isoformat(), "days": [one.isoformat() for one in sorted({*by_day, on})], "told": told,
         "searching": plan.found.searching or cutting["searching"], "people": sheets,
         "done": [*_done(plan, on)], "comes": [*_comes(plan, on)],
-        "waits": plan.held_up() if on == min(by_day, default=on) else [],
+        "waits": plan.held_up() if on == min(by_day, default=on) else [], "stopped": [*_stopped(plan, cutting)],
     }  # fmt: skip
+
+
+def _stopped(plan: JobPlan, cutting: JobCuttingOut) -> Iterator[str]:
+    """What there may be better ways for."""
+    if not plan.plan.proven and plan.found.stopped:
+        yield f"There may be a better plan of the work. {plan.found.stopped}"
+    for section in cutting["sections"]:
+        if section["stopped"]:
+            yield f"There may be a better way to cut {section['title']}. {section['stopped']}"
 
 
 def _idle(idle: Sequence[str]) -> str:

@@ -83,8 +83,8 @@ def sentence(found: Searched[WorkPlan], of: Stated) -> str:
             "A better plan" if not plan.proven else "One with less of that late" if late else "One with less walking"
         )
         by = f" {better} is being looked for."
-    elif found.ended and not plan.proven:
-        by = f" The search did not come to its end: {found.ended}."
+    elif not plan.proven:
+        by = f" {found.stopped}".rstrip() or by
     return f"Done {spoken(of.moment(plan.finish))}{days}. {best} {bound}.{by}"
 
 

@@ -100,6 +100,11 @@ def _counted(n: Fraction | int, one: str) -> str:
     return f"{int(n)} {one}" + ("" if n == 1 else "s")
 
 
+def stopped(made: CutPlan) -> str:
+    """The sentence that says that the search for better ran out of time, "" where it came to its end."""
+    return f"The search was stopped after {made.broken_off:g} s." if made.broken_off else ""
+
+
 def sentence(made: CutPlan, problem: CutProblem, unit: Unit) -> str:
     """The plan in one sentence: its sticks, what they come to, and what no plan can beat.
 
@@ -127,7 +132,7 @@ def sentence(made: CutPlan, problem: CutProblem, unit: Unit) -> str:
         return f"{start}; no plan {best[problem.goal]}."
     if made.few_parts:
         return f"{start}; no plan {best[problem.goal]} that splices in as few parts or one more."
-    looked = f" The search was stopped after {made.broken_off:g} s." if made.broken_off else ""
+    looked = f" {stopped(made)}".rstrip()
     if not made.bound:
         return f"{start}.{looked}"
     if problem.goal == "cost":

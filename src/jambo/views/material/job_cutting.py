@@ -23,7 +23,7 @@ from jambo.core.stock.problem import CutPlan, CutProblem, Goal, Stick, Wanted
 from jambo.core.words.lists import Region
 from jambo.format.cutting import usual_stock
 from jambo.views import searches
-from jambo.views.material.cutting import money, sentence, total_of, why_not
+from jambo.views.material.cutting import money, sentence, stopped, total_of, why_not
 from jambo.views.searches import CutSearch, Searched
 
 
@@ -98,13 +98,14 @@ class CannotCutOut(TypedDict):
 
 
 class SectionOut(TypedDict):
-    """The cutting plan of one section."""
+    """The cutting plan of one section; `stopped` says that the search for it did not come to its end, "" where it did."""
 
     section: str
     title: str
     goal: Goal
     told: str
     searching: bool
+    stopped: str
     proven: bool
     cost: str | None
     stock_mm: float
@@ -262,8 +263,9 @@ def _section(asked: _Asked, found: Searched[CutPlan], settings: Settings, shown:
         "title": _title(pieces, shown),
         "goal": problem.goal,
         "told": sentence(made, problem, shown.unit)
-        + (" A better plan is being looked for." if found.searching else ""),
+        + (" A better plan is being looked for." if found.searching else f" {found.stopped}".rstrip()),
         "searching": found.searching,
+        "stopped": stopped(made) or found.stopped,
         "proven": made.proven and not made.cannot,
         "cost": money(made.cost) if made.cost is not None and priced else None,
         "stock_mm": in_mm(total_of(made.sticks, problem)),
