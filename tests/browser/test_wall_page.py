@@ -112,6 +112,35 @@ def test_a_kings_line_is_typed_and_the_timber_is_the_walls_own(page, five, clien
     assert (wall["stud_spacing"], wall["layout_from"], wall["bearing"]) == ("24 in", "right", "yes")
 
 
+@pytest.mark.parametrize(
+    ("slow", "then", "to", "waits_for"),
+    [
+        ("**/api/heard?*text=40*", "Left edge", "near_edge", "**/api/openings/*"),  # heard late
+        ("**/api/openings/*", "Centre", "centre", "**/api/heard?*text=50*"),  # kept late
+    ],
+)
+def test_a_place_told_twice_is_as_it_was_told_last(page, five, client, slow, then, to, waits_for):
+    """On a slow line what was told first is heard, or kept, after the other was told: they are no two halves of one place."""
+    address, ids = five
+    of = f"/api/openings/{ids[0]}"
+    kept = client.get(of).json()
+    centre = kept["opening"] | {"position": {"measured_from": "left", "to": "centre", "distance": "36"}}
+    client.put(of, json={"version": kept["version"], "opening": centre}).raise_for_status()
+    page.goto(address)
+    held = []
+    page.route(slow, lambda route: held.append(route), times=1)
+    with page.expect_request(slow):
+        page.get_by_label("Right edge", exact=True).fill("40")
+        page.keyboard.press("Enter")
+    with page.expect_response(waits_for):
+        page.get_by_label(then, exact=True).fill("50")
+        page.keyboard.press("Enter")
+    held[0].continue_()
+    settled(page)
+    expect(page.get_by_label(then, exact=True)).to_have_value("50")
+    assert client.get(of).json()["opening"]["position"] == {"measured_from": "left", "to": to, "distance": "50 in"}
+
+
 def test_an_empty_wall_says_so(page, client, job):
     wall = client.post(f"/api/jobs/{job}/walls", json={"name": "Bare"}).json()["id"]
     page.goto(f"/walls/{wall}")

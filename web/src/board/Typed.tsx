@@ -28,8 +28,8 @@ interface LengthProps {
   path?: string;
   /** What counts while the field is empty, and who says so. */
   fallback?: { text: string; by: string };
-  /** What was typed, with its unit; undefined when the field was emptied. */
-  keep: (length: string | undefined, told: Told) => void;
+  /** What was typed, with its unit; undefined when the field was emptied; and when, of the document's time. */
+  keep: (length: string | undefined, told: Told, at: number) => void;
 }
 
 /** A length that is kept when the field is left or Enter is pressed, not at every key. */
@@ -48,6 +48,7 @@ export function Typed({
   const understood = useRef<{ length: string | undefined } | null>(null);
   const left = useRef(false);
   const written = useRef("");
+  const typedAt = useRef(0);
   const [wrong, setWrong] = useState<FieldError>();
   const done = () => {
     left.current = true;
@@ -55,15 +56,19 @@ export function Typed({
     if (!last) return;
     understood.current = null;
     const text = written.current;
-    keep(last.length, {
-      kept: () => {
-        if ((texts.read(path) ?? "") === text) texts.hold(path, null); // unless something else was typed since
+    keep(
+      last.length,
+      {
+        kept: () => {
+          if ((texts.read(path) ?? "") === text) texts.hold(path, null); // unless something else was typed since
+        },
+        refused: (failure) => {
+          if (text) texts.hold(path, text);
+          setWrong(failure.errors[0]);
+        },
       },
-      refused: (failure) => {
-        if (text) texts.hold(path, text);
-        setWrong(failure.errors[0]);
-      },
-    });
+      typedAt.current,
+    );
   };
   useOnGoing(done);
   return (
@@ -90,6 +95,7 @@ export function Typed({
         error={wrong}
         onText={(text) => {
           written.current = text;
+          typedAt.current = performance.now();
           setWrong(undefined);
           understood.current = null;
           left.current = false;

@@ -7,7 +7,7 @@ import { notifications } from "@mantine/notifications";
 import { IconPlus, IconPrinter } from "@tabler/icons-react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import clsx from "clsx";
-import { useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
 import { ApiProblem, api, ask, type Position, type WallLayout, type WallPageData } from "../api/client";
@@ -487,6 +487,15 @@ function Flags({ data, choose }: { data: WallPageData; choose: (id: number) => v
   );
 }
 
+/** Whether what was typed at a time is the newest of all that was asked of. */
+function useNewest() {
+  const newest = useRef(0);
+  return useCallback((at: number) => {
+    newest.current = Math.max(newest.current, at);
+    return at === newest.current;
+  }, []);
+}
+
 /** The chosen opening by any of its marks from the left end; typing one moves it. */
 function Chosen({
   data,
@@ -500,6 +509,7 @@ function Chosen({
   keep: (opening: number, position: Position, told?: Told) => void;
 }) {
   const show = useShow();
+  const isNewest = useNewest();
   const unit = show.unit ?? data.job.job.unit ?? "in";
   const kept = data.openings.find((one) => one.id === (chosen ?? data.layout.openings[0]?.id)) ?? data.openings[0];
   if (!kept) return null;
@@ -513,9 +523,11 @@ function Chosen({
       path={`openings[${kept.id}].position.${to}`}
       unit={unit}
       value={read?.text}
-      keep={(distance, told) =>
-        distance && keep(kept.id, { ...kept.opening.position, measured_from: "left", to, distance }, told)
-      }
+      keep={(distance, told, at) => {
+        if (!distance) return;
+        if (isNewest(at)) keep(kept.id, { ...kept.opening.position, measured_from: "left", to, distance }, told);
+        else told.kept(); // another mark was typed since, and heard sooner
+      }}
     />
   );
   return (

@@ -39,6 +39,9 @@ export const same = (a: unknown, b: unknown) => JSON.stringify(sorted(a)) === JS
 const isTree = (value: unknown): value is Record<string, unknown> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
+/** What tells a place goes together: the distance of one mark is none of another's. */
+const PLACE = ["measured_from", "to", "distance"];
+
 /** `onto` with what changed from `before` to `after` changed in it too. */
 export function carried(onto: unknown, before: unknown, after: unknown): unknown {
   if (same(before, after)) return onto;
@@ -53,8 +56,9 @@ export function carried(onto: unknown, before: unknown, after: unknown): unknown
   }
   if (!isTree(before) || !isTree(after)) return after;
   const made: Record<string, unknown> = isTree(onto) ? { ...onto } : {};
+  const moved = PLACE.some((key) => !same(before[key], after[key]));
   for (const key of new Set([...Object.keys(before), ...Object.keys(after)])) {
-    const next = carried(made[key], before[key], after[key]);
+    const next = moved && PLACE.includes(key) ? after[key] : carried(made[key], before[key], after[key]);
     if (next === undefined) Reflect.deleteProperty(made, key);
     else made[key] = next;
   }
