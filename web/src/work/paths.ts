@@ -57,7 +57,7 @@ export function carried(onto: unknown, before: unknown, after: unknown): unknown
   if (!isTree(before) || !isTree(after)) return after;
   const made: Record<string, unknown> = isTree(onto) ? { ...onto } : {};
   const moved = PLACE.some((key) => !same(before[key], after[key]));
-  for (const key of new Set([...Object.keys(before), ...Object.keys(after)])) {
+  for (const key of new Set([...Object.keys(before), ...Object.keys(after), ...(moved ? PLACE : [])])) {
     const next = moved && PLACE.includes(key) ? after[key] : carried(made[key], before[key], after[key]);
     if (next === undefined) Reflect.deleteProperty(made, key);
     else made[key] = next;
