@@ -2,7 +2,7 @@
 
 import pytest
 from playwright.sync_api import expect
-from walking import go, settled
+from walking import fields, go, settled
 
 from helpers import PLAIN, all_jobs
 
@@ -139,6 +139,26 @@ def test_a_place_told_twice_is_as_it_was_told_last(page, five, client, slow, the
     settled(page)
     expect(page.get_by_label(then, exact=True)).to_have_value("50")
     assert client.get(of).json()["opening"]["position"] == {"measured_from": "left", "to": to, "distance": "50 in"}
+
+
+def test_what_an_earlier_visit_could_not_wait_for_is_kept_when_the_page_comes_again(page, five, client):
+    """A length nobody had heard yet, and a name nobody had kept: what stands in a field is so, without going into it again."""
+    address, ids = five
+    page.goto(address)
+    page.route("**/api/heard?*text=40*", lambda route: route.abort())
+    page.route("**/api/walls/*", lambda route: route.abort())
+    page.get_by_label("Left edge", exact=True).fill("40")
+    page.keyboard.press("Enter")
+    name, _ = fields(page)["wall.name", "Name"]
+    name.fill("North")
+    page.keyboard.press("Enter")
+    page.unroute_all()
+    page.goto(address)
+    expect(page.get_by_label("Left edge", exact=True)).to_have_value("40")
+    expect(page.get_by_label("Centre", exact=True)).to_have_value("56 1/8")
+    expect(page.get_by_role("heading", name="North")).to_be_visible()
+    settled(page)
+    assert client.get(f"/api/openings/{ids[0]}").json()["opening"]["position"]["distance"] == "40 in"
 
 
 def test_an_empty_wall_says_so(page, client, job):

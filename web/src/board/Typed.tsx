@@ -6,10 +6,13 @@ import { useSteady } from "../app/useSteady";
 import { LengthField } from "../tape/LengthField";
 import { useTyped } from "../tape/typed";
 
-/** Run what is pending when the field goes, whatever takes it away. */
+/** Run what is pending when the field goes, whatever takes it away; and what an earlier visit left so, when it comes. */
 function useOnGoing(done: () => void) {
   const newest = useSteady(done);
-  useEffect(() => () => newest(), [newest]);
+  useEffect(() => {
+    newest();
+    return () => newest();
+  }, [newest]);
 }
 
 /** Told whether what was typed is kept: until then, and where it cannot be, it stays as it was typed. */
