@@ -31,7 +31,7 @@ interface LengthProps {
   path?: string;
   /** What counts while the field is empty, and who says so. */
   fallback?: { text: string; by: string };
-  /** What was typed, with its unit; undefined when the field was emptied; and when, of the document's time. */
+  /** What was typed, with its unit; undefined when the field was emptied; and when it was typed, in ms since the page came. */
   keep: (length: string | undefined, told: Told, at: number) => void;
 }
 

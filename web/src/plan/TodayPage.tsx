@@ -119,12 +119,12 @@ function Day({ id, sheet, setDay, waits }: DayProps) {
           <WithFractions text={one} />
         </p>
       ))}
+      {person ? <Person id={id} person={person} /> : <p className="empty">{sheet.told}</p>}
       {sheet.stopped.map((one) => (
         <p key={one} className="quiet">
           <WithFractions text={one} />
         </p>
       ))}
-      {person ? <Person id={id} person={person} /> : <p className="empty">{sheet.told}</p>}
       <Done sheet={sheet} />
       <Waits sheet={sheet} />
     </>
