@@ -11,8 +11,8 @@ from hypothesis import strategies as st
 from helpers import inch
 from jambo.core.quantities.length import ZERO, Length
 from jambo.core.stock.plan import first_plan, plan
-from jambo.core.stock.problem import CutProblem, Join, Stick, Wanted
-from jambo.core.stock.splices import clear_ways
+from jambo.core.stock.problem import CutProblem, Join, Reach, Stick, Wanted
+from jambo.core.stock.splices import cheapest, clear_ways
 from jambo.views.material.cutting import sentence, why_not
 
 INCHES = (inch("1/8"), inch("1/4"), inch("24"))
@@ -216,6 +216,13 @@ def test_splices_are_held_against_every_way(places, more, short, long):
     if best is not None:
         assert made.bound <= best <= made.cost
         assert not made.proven or made.cost == best
+
+
+@pytest.mark.parametrize(("stick", "parts"), [("72", 2), ("120", 1), ("71", 3)])
+def test_the_cheapest_way_takes_no_part_a_stick_does_not_give(stick, parts):
+    """Ten feet joined at four and at seven, each part worth as much: 4 and 6, the whole of it, or 4, 3 and 3."""
+    join = Join((inch("48"), inch("84")))
+    assert cheapest(inch("120"), join, Reach(inch(stick), frozenset()), lambda _: 1) == parts
 
 
 def test_which_ways_lie_on_each_other_is_held_against_every_pair_of_joints():

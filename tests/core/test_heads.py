@@ -4,7 +4,10 @@ from fractions import Fraction
 
 import pytest
 
-from helpers import codes, inches, plain, solved
+from helpers import POCKET, codes, facts_of, inch, inches, parse, plain, solved
+from jambo.core.job.board import head_of
+from jambo.core.solve import solve
+from jambo.format.document import Document
 
 NAMES = ("head_underside", "leaf_bottom", "leg_length", "ro_height", "head_play")
 
@@ -48,3 +51,39 @@ def test_a_line_below_what_the_door_needs_is_a_stop_and_lowers_nothing():
 )
 def test_a_line_gives_no_greater_floor_gap_than_a_floor_bears(said, large):
     assert ("floor-gap-large" in codes(solved(plain(**said)), "check")) == large
+
+
+TAPED = {"readings": [{"place": "line_left", "value": "48", "taped_from": "rough_floor"}]}
+STEEL = {
+    "opening.frame": {"kind": "steel_wrap", "throat": "4 1/2", "source": "sheet", "stands_on": "finished_floor"},
+    "opening.door.leaves": [{"width": "35 3/4", "height": "83 1/4", "thickness": "1 3/4"}],
+}
+
+
+@pytest.mark.parametrize(
+    ("said", "gap", "leaf", "needs", "stands"),
+    [
+        ({}, "1/2", "80", "81 3/8", "81 3/8"),
+        (
+            {"opening.head_line": "82"},
+            "1/2",
+            "80",
+            "81 3/8",
+            "82",
+        ),  # 1 7/8 under the leaf less the 5/8 it gains, less 3/4
+        ({"opening.head_line": "82", "survey": TAPED}, "1/2", "80", "33 3/8", "34"),  # each 48 less, over the line
+        (STEEL, "5/8", "84", "84 3/4", "84 3/4"),  # by its nominal height, over 3/4 of floor
+        (
+            POCKET,
+            None,
+            "80",
+            "81",
+            "81",
+        ),  # 3/4 and 80 and 3/4, less 1/4 of hanger and 1/4 that the head hides; no line gives it a gap
+    ],
+)
+def test_the_head_of_an_opening_in_a_storey(said, gap, leaf, needs, stands):
+    facts = facts_of(parse(Document, plain(**said)))
+    head = head_of(solve(facts.opening, facts.wall, facts.rules).figures, facts.opening)
+    assert (head.gap, head.leaf) == (gap and inch(gap), inch(leaf))
+    assert (head.needs, head.stands) == (inch(needs), inch(stands))
