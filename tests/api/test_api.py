@@ -90,8 +90,8 @@ def test_job_lists_its_openings_in_walking_order(client, job, opening):
     listed = client.get(f"/api/jobs/{job}").json()["openings"]
     assert [o["id"] for o in listed] == [copy, opening]
     brief = listed[1]["brief"]
-    assert (brief["leaf"], brief["ro"], brief["stage"], brief["counts"]) == (
-        "30 × 80 in", "32 1/4 × 82 3/8 in", "ready", {"stop": 0, "check": 0, "note": 3},
+    assert (brief["leaf"], brief["ro"], brief["unsettled"], brief["counts"]) == (
+        "30 × 80 in", "32 1/4 × 82 3/8 in", "", {"stop": 0, "check": 0, "note": 3},
     )  # fmt: skip
     metric = client.get(f"/api/jobs/{job}", params={"unit": "mm"}).json()["openings"][1]["brief"]
     assert metric["ro"] == "820 × 2093 mm"  # 819.15 and 2092.325, both up

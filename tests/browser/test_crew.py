@@ -181,7 +181,7 @@ def test_somebody_signed_in_sets_a_passphrase_and_signs_in_with_it_elsewhere(bro
 
 def test_three_at_one_job_see_each_other_and_one_who_was_away_brings_what_was_pressed(browser, site, lead):
     with httpx.Client(base_url=site.url) as client:
-        opening = next(o["id"] for o in client.get("/api/jobs/1").json()["openings"] if o["brief"]["stage"] == "ready")
+        opening = next(o["id"] for o in client.get("/api/jobs/1").json()["openings"] if o["brief"]["unsettled"] == "")
         steps = [f"/openings/{opening}/card", f"/openings/{opening}/door"]
         for name in ("Fay Sole", "Gus Ito"):
             add(lead, name)

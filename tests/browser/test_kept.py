@@ -54,7 +54,7 @@ def phone(playwright, server):
 
 
 def test_pages_seen_open_without_the_server_and_what_is_pressed_there_is_sent(phone, server, client):
-    opening = next(o for o in client.get("/api/jobs/1").json()["openings"] if o["brief"]["stage"] == "ready")
+    opening = next(o for o in client.get("/api/jobs/1").json()["openings"] if o["brief"]["unsettled"] == "")
     pages = ["/", "/jobs/1", f"/openings/{opening['id']}/card", "/jobs/1/walls", "/jobs/3/today"]
     seen = {}
     for path in pages:
@@ -129,7 +129,7 @@ def kill(profile):
 
 
 def test_a_phone_that_is_killed_brings_what_was_pressed_two_weeks_later(playwright, server, client, tmp_path):
-    opening = next(o["id"] for o in client.get("/api/jobs/1").json()["openings"] if o["brief"]["stage"] == "ready")
+    opening = next(o["id"] for o in client.get("/api/jobs/1").json()["openings"] if o["brief"]["unsettled"] == "")
     card = f"{server.url}/openings/{opening}/card"
     before = client.get(f"/api/openings/{opening}/log").json()
     with contextlib.suppress(PlaywrightError), kept_profile(playwright, tmp_path) as context:

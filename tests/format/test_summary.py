@@ -4,7 +4,7 @@ import json
 
 import pytest
 
-from helpers import PLAIN, plain
+from helpers import PLAIN, SLIDER, plain
 from jambo.core.quantities.tape import Tape
 from jambo.views.opening.summary import summarise, summary_out, with_clashes
 
@@ -20,19 +20,23 @@ def without(*paths):
 
 
 @pytest.mark.parametrize(
-    ("doc", "stage"),
+    ("doc", "said"),
     [
-        (plain(), "ready"),
-        (plain(**{"opening.door": {"leaves": [{"width": "30 in"}]}}), "door"),
-        (without("opening.floors"), "floor"),
-        (without("opening.floors", "opening.header"), "floor"),  # the earliest stage that waits
-        (without("opening.header"), "frame"),
-        (without("wall.finish_a"), "frame"),
-        (without("opening.position"), "frame"),
+        (plain(), ""),
+        (plain(**{"opening.door": {"leaves": [{"width": "30 in"}]}}), "Door not settled"),
+        (without("opening.floors"), "Floor not settled"),
+        (without("opening.floors", "opening.header"), "Floor not settled"),  # the earliest stage that waits
+        (without("opening.header"), "Frame not settled"),
+        (without("wall.finish_a"), "Frame not settled"),
+        (without("opening.position"), "Frame not settled"),
+        (plain(**{"wall.length": "24"}), ""),  # it cannot be at all
+        (plain(**SLIDER, **{"opening.door.slider.base_thickness": None, "wall.finish_a": None}), "Wall not settled"),
+        (plain(**SLIDER, **{"opening.casing": {"width": "2 1/4"}}), "Trim not settled"),
+        (plain(**{"opening.frame.kind": "steel_wrap"}), "Frame not settled"),
     ],
 )
-def test_stage_reached(doc, stage):
-    assert short(doc)["stage"] == stage
+def test_a_list_names_the_stage_on_which_the_page_of_the_opening_asks_for_what_is_missing(doc, said):
+    assert short(doc)["unsettled"] == said
 
 
 def test_worst_flag_first_and_counted():

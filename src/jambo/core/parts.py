@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Collection, Iterable
 from functools import cache
 from typing import Any
 
@@ -21,8 +22,9 @@ from jambo.core.kinds.bypass.facts import Bypass
 from jambo.core.kinds.cased.facts import Cased
 from jambo.core.kinds.face_slider.facts import Slider
 from jambo.core.kinds.pocket.facts import PocketKit
+from jambo.core.quantities.figure import Missing
 from jambo.core.rules import RULES
-from jambo.core.stages import Stage
+from jambo.core.stages import STAGES, Stage
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,6 +73,16 @@ def home_of(path: str) -> Stage:
     while at and at not in named:
         at = at.removesuffix("[]") if at.endswith("[]") else at.rpartition(".")[0]
     return named.get(at, "frame")
+
+
+def unsettled(missing: Iterable[Missing], stages: Collection[Stage]) -> tuple[Stage, ...]:
+    """Give the stages that wait for a fact, in their order.
+
+    Args:
+        missing: the facts nobody has given; stages: those this kind of opening has. A fact of any other is asked on its frame stage.
+    """
+    waiting = {home if (home := home_of(one.path)) in stages else "frame" for one in missing}
+    return tuple(stage for stage in STAGES if stage in waiting)
 
 
 @cache

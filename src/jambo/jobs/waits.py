@@ -59,7 +59,7 @@ def _next(
 ) -> NextOut | None:
     for row, summary in zip(rows, summaries, strict=True):
         of = done.get(row["id"], set()), ticked.get(row["id"], ())
-        what = next_of(summary.phases, *of, ready=summary.stage == "ready")
+        what = next_of(summary.phases, *of, ready=not (summary.lacks or summary.errors))
         if what is not None:
             return {"id": row["id"], "name": name_of(row), "what": what}
     return None

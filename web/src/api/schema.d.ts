@@ -7869,7 +7869,8 @@ export interface components {
         };
         /**
          * SummaryOut
-         * @description The short of one opening. `stopped`: something of it cannot be or must not be built; `lacks`: not all its facts are there.
+         * @description The short of one opening. `stopped`: something of it cannot be or must not be built; `unsettled`: which stage of it waits first
+         *     for a fact, in words, "" where it can be framed or cannot be at all.
          */
         SummaryOut: {
             /** Counts */
@@ -7880,20 +7881,15 @@ export interface components {
             errors: {
                 [key: string]: string;
             }[];
-            /** Lacks */
-            lacks: boolean;
             /** Leaf */
             leaf: string | null;
             /** Ro */
             ro: string | null;
             silhouette: components["schemas"]["SilhouetteOut"] | null;
-            /**
-             * Stage
-             * @enum {string}
-             */
-            stage: "door" | "floor" | "opening" | "frame" | "ready";
             /** Stopped */
             stopped: boolean;
+            /** Unsettled */
+            unsettled: string;
             /** Waits On */
             waits_on: string[];
             worst: components["schemas"]["FlagOut"] | null;

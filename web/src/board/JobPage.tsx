@@ -19,7 +19,6 @@ import { Silhouette } from "../drawing/Silhouette";
 import { NotSentHere } from "../outbox/NotSent";
 import { AddByLine } from "./AddByLine";
 import { CardGrid } from "./CardGrid";
-import { STAGE } from "./OpeningCard";
 import { useBoardActions } from "./useBoardActions";
 import styles from "./JobPage.module.css";
 
@@ -54,7 +53,7 @@ export function JobPage() {
 }
 
 const matches = (opening: ListedOpening, text: string) =>
-  `${opening.mark} ${opening.room} ${opening.brief.leaf ?? ""} ${STAGE[opening.brief.stage] ?? ""} ${opening.brief.worst?.level ?? ""}`
+  `${opening.mark} ${opening.room} ${opening.brief.leaf ?? ""} ${opening.brief.unsettled} ${opening.brief.worst?.level ?? ""}`
     .toLowerCase()
     .includes(text.toLowerCase().trim());
 
@@ -63,7 +62,7 @@ const FILTERS = {
   all: { label: "All", keeps: () => true },
   stop: { label: "Stops", keeps: (o: ListedOpening) => o.brief.stopped },
   check: { label: "Checks", keeps: (o: ListedOpening) => Boolean(o.brief.counts.check) },
-  missing: { label: "Facts missing", keeps: (o: ListedOpening) => o.brief.lacks },
+  missing: { label: "Facts missing", keeps: (o: ListedOpening) => Boolean(o.brief.unsettled) },
   open: {
     label: "To frame",
     // of what nothing can be worked out nobody knows how far its card is

@@ -10,13 +10,6 @@ import { WithFractions } from "../tape/Digits";
 import styles from "./OpeningCard.module.css";
 import type { BoardActions } from "./useBoardActions";
 
-export const STAGE: Record<string, string> = {
-  door: "leaf not settled",
-  floor: "floor not settled",
-  opening: "opening not settled",
-  frame: "wall not settled",
-};
-
 /** An opening on the board: its silhouette, what it is called, its size, and how it stands. */
 export function OpeningCard({
   at,
@@ -66,8 +59,8 @@ export function OpeningCard({
                   ]}
             </span>
           )}
-          {brief.stage !== "ready" && <span className="chip missing">{STAGE[brief.stage]}</span>}
-          {brief.stage === "ready" && flags.length === 0 && opening.done.length === 0 && (
+          {brief.unsettled && <span className="chip missing">{brief.unsettled}</span>}
+          {!brief.unsettled && !brief.errors.length && flags.length === 0 && opening.done.length === 0 && (
             <span className={clsx(styles.ready, "chip")}>ready to frame</span>
           )}
         </span>

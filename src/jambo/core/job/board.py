@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterable
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass, field
+from itertools import pairwise
 from typing import Literal
 
 from jambo.core.facts.opening import Opening
+from jambo.core.facts.wall import Neighbour
+from jambo.core.flags import Flag
 from jambo.core.frames.registry import kind_of_frame
+from jambo.core.framing.judge import clashes
 from jambo.core.framing.pieces import Piece
 from jambo.core.kinds.registry import KINDS
 from jambo.core.planning.work import Phase, Phases, phase_now
@@ -120,6 +124,34 @@ def head_of(figures: Figures, opening: Opening | None = None, done: Collection[s
 def head_line(heads: Iterable[Head | None]) -> Length | None:
     """The common line of a storey: the greatest of the heads its openings need; None while nothing there is known."""
     return max((head.needs for head in heads if head is not None), default=None)
+
+
+def clashes_by_wall(standing: Sequence[Neighbour | None], walls: Sequence[int]) -> dict[int, tuple[Flag, ...]]:
+    """What openings do to others of the same wall (handbook 6).
+
+    Each is held against the one before it and the one that reaches furthest: whoever clashes is told of at least one other.
+
+    Args:
+        standing: where each opening is, None for one without a place; walls: the wall of each.
+
+    Returns:
+        The flags of those that clash, by their place in `standing`.
+    """
+    here: dict[int, list[tuple[Neighbour, int]]] = {}
+    for n, (one, wall) in enumerate(zip(standing, walls, strict=True)):
+        if one is not None:
+            here.setdefault(wall, []).append((one, n))
+    found: dict[int, tuple[Flag, ...]] = {}
+    for along in here.values():
+        along.sort(key=lambda pair: pair[0].framing_low)
+        furthest = along[0]
+        for before, now in pairwise(along):
+            for other in {before[1]: before, furthest[1]: furthest}.values():
+                for (a, n), (b, _) in ((now, other), (other, now)):
+                    if flags := tuple(clashes(a, [b])):
+                        found[n] = (*found.get(n, ()), *flags)
+            furthest = max(furthest, now, key=lambda pair: pair[0].framing_high)
+    return found
 
 
 Next = Literal["facts", "frame", "set", "sign"]

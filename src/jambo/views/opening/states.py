@@ -7,7 +7,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from jambo.core.parts import home_of
+from jambo.core.parts import home_of, unsettled
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import Figure
 from jambo.core.solve import Result
@@ -69,8 +69,7 @@ def states(document: Document, facts: Facts, result: Result) -> dict[Stage, Stat
         document: as it was sent, so that what nobody said is told from what stands by default; facts, result: what follows.
     """
     begun = _said(document, facts) - {"survey", "set", "hang", "card"} | _answered(result)
-    homes = [home_of(one.path) for one in result.missing]
-    missing = {home if home in result.stages else "frame" for home in homes}  # as the screen lists them
+    missing = unsettled(result.missing, result.stages)
     against = {level: {f.kind.stage for f in result.flags if f.kind.level == level} for level in ("stop", "check")}
     found: dict[Stage, State] = {}
     for stage in result.stages:

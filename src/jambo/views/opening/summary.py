@@ -6,15 +6,14 @@ import json
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
-from itertools import pairwise
-from typing import Literal
 
 from typing_extensions import TypedDict
 
 from jambo.core.facts.wall import Neighbour
 from jambo.core.flags import Flag, worst_first
-from jambo.core.framing.judge import clashes
+from jambo.core.job.board import clashes_by_wall
 from jambo.core.kinds.registry import kind_of
+from jambo.core.parts import unsettled
 from jambo.core.planning.work import Phases, phases_of
 from jambo.core.quantities import names
 from jambo.core.quantities.figure import value_of
@@ -23,6 +22,7 @@ from jambo.core.quantities.millimetres import in_mm
 from jambo.core.quantities.tape import Rounding, Tape, Unit, exact_number, show
 from jambo.core.record import built
 from jambo.core.solve import Result
+from jambo.core.stages import STAGES, Stage
 from jambo.core.words.lists import Region, of_wall
 from jambo.format import document
 from jambo.format.declared import ExactLength
@@ -32,9 +32,6 @@ from jambo.views.opening.answers import worked_out
 from jambo.views.opening.result import FlagOut, flag_out
 
 MOST_BESIDE = 60  # neighbours a document names: more than stand within reach of one opening
-
-
-WaitsAt = Literal["door", "floor", "opening", "frame", "ready"]
 
 
 class SilhouetteOut(TypedDict):
@@ -51,13 +48,13 @@ class SilhouetteOut(TypedDict):
 
 
 class SummaryOut(TypedDict):
-    """The short of one opening. `stopped`: something of it cannot be or must not be built; `lacks`: not all its facts are there."""
+    """The short of one opening. `stopped`: something of it cannot be or must not be built; `unsettled`: which stage of it waits first
+    for a fact, in words, "" where it can be framed or cannot be at all."""
 
     stopped: bool
-    lacks: bool
+    unsettled: str
     leaf: str | None
     ro: str | None
-    stage: WaitsAt
     waits_on: list[str]
     worst: FlagOut | None
     counts: dict[str, int]
@@ -67,7 +64,7 @@ class SummaryOut(TypedDict):
 
 @dataclass(frozen=True, slots=True)
 class Summary:
-    """The short of one opening before it is shown on a tape."""
+    """The short of one opening before it is shown on a tape; `stage` is the first that waits for a fact."""
 
     leaf: tuple[Length | None, Length | None]
     ro: tuple[Length | None, Length | None]
@@ -77,7 +74,7 @@ class Summary:
     leaves: int
     widths: tuple[Length, ...]
     slides_to: str
-    stage: WaitsAt
+    stage: Stage | None
     waits_on: tuple[str, ...]
     flags: tuple[Flag, ...]
     errors: tuple[FieldError, ...] = ()
@@ -95,21 +92,7 @@ class Summary:
     @property
     def lacks(self) -> bool:
         """Whether facts are missing of an opening that can be."""
-        return self.stage != "ready" and not self.errors
-
-
-def _stage(paths: list[str]) -> WaitsAt:
-    """The first stage of the work whose facts are not all there."""
-    starts: tuple[tuple[WaitsAt, tuple[str, ...]], ...] = (
-        ("door", ("opening.door",)),
-        ("floor", ("opening.floors", "floors")),
-        ("opening", ("opening.rules", "opening.frame")),
-        ("frame", ("opening.header", "opening.position", "wall")),
-    )
-    for stage, roots in starts:
-        if any(path.startswith(roots) for path in paths):
-            return stage
-    return "ready"
+        return self.stage is not None
 
 
 @lru_cache(maxsize=20_000)
@@ -142,9 +125,7 @@ def summarise(
         read_as = parse(document.Document, data)
         facts = facts_of(read_as)
     except Refused as refused:
-        return Summary(
-            (None, None), (None, None), None, "left", "swing", 1, (), "right", "door", (), (), refused.errors
-        )
+        return Summary((None, None), (None, None), None, "left", "swing", 1, (), "right", None, (), (), refused.errors)
     return summary_of(facts, worked_out(facts), read_as.opening.mark)
 
 
@@ -155,7 +136,6 @@ def summary_of(facts: Facts, result: Result, mark: str = "") -> Summary:
     if stands is not None and asked.placing.measured_from == "right":
         stands = stands.turned(long) if long is not None else None
     kind = kind_of(asked)
-    paths = [missing.path for missing in result.missing]
     return Summary(
         leaf=kind.leaf_sizes(asked, result.figures),
         ro=(result.figures.value(names.RO_WIDTH), result.figures.value(names.RO_HEIGHT)),
@@ -165,8 +145,8 @@ def summary_of(facts: Facts, result: Result, mark: str = "") -> Summary:
         leaves=kind.leaf_count(asked),
         widths=kind.leaf_widths(asked),
         slides_to=asked.slides_to,
-        stage=_stage(paths),
-        waits_on=tuple(paths),
+        stage=next(iter(unsettled(result.missing, result.stages)), None),
+        waits_on=tuple(missing.path for missing in result.missing),
         flags=result.flags,
         stands=stands,
         built=tuple((str(name), str(value.nm)) for name, value in built(result.figures).items()),
@@ -183,26 +163,12 @@ def _shared(phases: Phases) -> Phases:
 
 
 def with_clashes(summaries: Sequence[Summary], walls: Sequence[int]) -> list[Summary]:
-    """Add to openings, given with their walls, what they do to others of the same wall.
-
-    Each is held against the one before it and the one that reaches furthest: whoever clashes is told of at least one other.
-    """
-    found = list(summaries)
-    here: dict[int, list[tuple[Neighbour, int]]] = {}
-    for i, (one, wall) in enumerate(zip(summaries, walls, strict=True)):
-        if one.stands is not None:
-            here.setdefault(wall, []).append((one.stands, i))
-    for standing in here.values():
-        standing.sort(key=lambda pair: pair[0].framing_low)
-        furthest = standing[0]
-        for before, now in pairwise(standing):
-            for other in {before[1]: before, furthest[1]: furthest}.values():
-                for a, b, n in ((now[0], other[0], now[1]), (other[0], now[0], other[1])):
-                    said = tuple(clashes(a, [b]))
-                    if said:
-                        found[n] = replace(found[n], flags=worst_first((*found[n].flags, *said)))
-            furthest = max(furthest, now, key=lambda pair: pair[0].framing_high)
-    return found
+    """Add to openings, given with their walls, what they do to others of the same wall."""
+    found = clashes_by_wall([one.stands for one in summaries], walls)
+    return [
+        replace(one, flags=worst_first((*one.flags, *found[n]))) if n in found else one
+        for n, one in enumerate(summaries)
+    ]
 
 
 def beside(own: Summary, others: Sequence[Summary], unit: Unit) -> list[document.Neighbour]:
@@ -251,10 +217,9 @@ def summary_out(of: Summary, tape: Tape, words: Region) -> SummaryOut:
         }  # fmt: skip
     return {
         "stopped": of.stopped,
-        "lacks": of.lacks,
+        "unsettled": f"{STAGES[of.stage]} not settled" if of.stage is not None else "",
         "leaf": pair(of.leaf),
         "ro": pair(of.ro, "up"),
-        "stage": of.stage,
         "waits_on": list(of.waits_on),
         "worst": flag_out(of.flags[0], tape, of_wall(words, steel=of.steel, buck=of.buck)) if of.flags else None,
         "counts": counts,
