@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from bisect import bisect_left
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from weakref import WeakKeyDictionary
 
+from jambo.core.job.help import Comes, later_days, more_hands, put_off
 from jambo.core.planning.plan import DRAWS, SEARCHED, at_once
-from jambo.core.planning.problem import WorkPlan
+from jambo.core.planning.problem import PlacedWork
 from jambo.core.planning.work import TRADES
 from jambo.core.words.clock import on_day
 from jambo.core.words.lists import fill
@@ -18,38 +19,29 @@ from jambo.format.problems import Refused
 from jambo.views.days.job_plan import HelpOut, JobPlan, JobPlanOut
 
 MOST_OPERATIONS = 1_500  # of a job for which something is tried
-MORE = ("one more", "two more")  # hands that are tried
-LATEST = 60  # days another trade is put off at the most
-ROUNDS = 5  # in which trades are put off, each for what was late before
+MORE = {1: "one more", 2: "two more"}
 DAY = timedelta(days=1)
 _FOUND: WeakKeyDictionary[JobPlan, list[HelpOut]] = WeakKeyDictionary()  # for a plan nothing better is looked for
 
 
 @dataclass(frozen=True)
 class _Trial:
-    """A crew that is tried, its plan by the list, and the keys of what is late by it; None where it cannot be planned."""
+    """A crew that is tried, and what is late by its plan from the list."""
 
-    crew: Crew
     laid: JobPlan
-    plan: WorkPlan
-    late: frozenset[str]
+    late: tuple[PlacedWork, ...]
 
 
 def _try(plan: JobPlan, crew: Crew) -> _Trial | None:
+    """Plan with another crew; None where it cannot be planned, or leaves more waiting: what is not planned is no better for it."""
     laid = plan.with_crew(crew)
     try:
         found = at_once(laid.of.problem, DRAWS if len(laid.said.operations) <= SEARCHED else 0)
     except Refused:
         return None
-    if found is None or len(laid.of.waits) > len(
-        plan.of.waits
-    ):  # what cannot be planned is not late, and no better for it
+    if found is None or len(laid.of.waits) > len(plan.of.waits):
         return None
-    return _Trial(crew, laid, found, frozenset(one.key for one in found.placed if one.late))
-
-
-def _does(trial: _Trial | None) -> bool:
-    return trial is not None and not trial.late
+    return _Trial(laid, tuple(one for one in found.placed if one.late))
 
 
 def help_for(plan: JobPlan) -> list[HelpOut]:
@@ -58,10 +50,10 @@ def help_for(plan: JobPlan) -> list[HelpOut]:
     Args:
         plan: as it is made. Nothing is tried where nothing is late, or where the job is large.
     """
-    late = [one for one in plan.plan.placed if one.late]
+    late = tuple(one for one in plan.plan.placed if one.late)
     if not late or len(plan.said.operations) > MOST_OPERATIONS:
         return []
-    return [one for one in (_more_hands(plan), _later_days(plan)) if one is not None]
+    return [one for one in (_more_hands(plan, late), _later_days(plan, late)) if one is not None]
 
 
 def with_help(plan: JobPlan) -> JobPlanOut:
@@ -76,10 +68,9 @@ def with_help(plan: JobPlan) -> JobPlanOut:
     return {**out, "helped": helped, "help": found}
 
 
-def _more_hands(plan: JobPlan) -> HelpOut | None:
+def _more_hands(plan: JobPlan, late: tuple[PlacedWork, ...]) -> HelpOut | None:
     """The fewest more, with the longest hours there are, from the last day on which they have to begin."""
-    late = {one.key for one in plan.plan.placed if one.late}
-    last = max(by for key in late if (by := plan.ops[key].by) is not None)
+    last = max(by for one in late if (by := plan.ops[one.key].by) is not None)
     until = (last - plan.of.midnight) // timedelta(minutes=1)
     hours = {
         one.name: sum(max(0, min(end, until) - begin) for begin, end in one.times) for one in plan.of.problem.people
@@ -94,15 +85,16 @@ def _more_hands(plan: JobPlan) -> HelpOut | None:
         new = [like.model_copy(update={"name": name, "off": off, "pair_with": ""}) for name in _names(plan.crew, more)]
         return plan.crew.model_copy(update={"people": [*plan.crew.people, *new]})
 
-    for more, said in enumerate(MORE[: MOST_IN_CREW - len(plan.crew.people)], 1):
-        if _does(_try(plan, crew_of(more, days[0]))):
-            tried = days[:0:-1]  # the later the better
-            at = bisect_left(tried, True, key=lambda day: _does(_try(plan, crew_of(more, day))))
-            begins = tried[at] if at < len(tried) else days[0]
-            whose = f"{like.name}’s hours" if len(plan.crew.people) > 1 else "the same hours"
-            told = f"{said}, with {whose}, from {on_day(begins)}"
-            return {"short": said, "told": told, "crew": _written(crew_of(more, begins))}
-    return None
+    def does(more: int, begins: date) -> bool:
+        trial = _try(plan, crew_of(more, begins))
+        return trial is not None and not trial.late
+
+    found = more_hands(days, MOST_IN_CREW - len(plan.crew.people), does)
+    if found is None:
+        return None
+    whose = f"{like.name}’s hours" if len(plan.crew.people) > 1 else "the same hours"
+    told = f"{MORE[found[0]]}, with {whose}, from {on_day(found[1])}"
+    return {"short": MORE[found[0]], "told": told, "crew": _written(crew_of(*found))}
 
 
 def _works(person: PlanPerson, day: date) -> bool:
@@ -117,66 +109,50 @@ def _names(crew: Crew, more: int) -> list[str]:
     return [next(free) for _ in range(more)]
 
 
-def _later_days(plan: JobPlan) -> HelpOut | None:
+def _later_days(plan: JobPlan, late: tuple[PlacedWork, ...]) -> HelpOut | None:
     """Other trades put off until what is late before each is done; a single one until the first day that does."""
-    trial: _Trial | None = _Trial(
-        plan.crew, plan, plan.plan, frozenset(one.key for one in plan.plan.placed if one.late)
-    )
-    for _ in range(ROUNDS):
+    was = plan.crew.trades
+    comes = [day.at for day in was]
+
+    def late_before(at: Comes) -> Mapping[int, datetime] | None:
+        trial = _Trial(plan, late) if at == comes else _try(plan, _with_days(plan.crew, at))
         if trial is None or not trial.late:
-            break
-        trial = _try(plan, _put_off(trial))
-    if trial is None or trial.late:
+            return None if trial is None else {}
+        return _ends(trial) or None
+
+    found = later_days(comes, late_before)
+    if found is None:
         return None
-    crew = trial.crew
-    moved = [n for n, day in enumerate(crew.trades) if day.at != plan.crew.trades[n].at]
-    if len(moved) == 1:
-        n = moved[0]
-        was = plan.crew.trades[n]
-        later = [day for day in _days_after(was) if day.at is None or day.at < crew.trades[n].at]  # type: ignore[operator]
-        crews = [_with_day(plan.crew, n, day) for day in later]
-        at = bisect_left(crews, True, key=lambda one: _does(_try(plan, one)))
-        crew = crews[at] if at < len(crews) else crew
-    told = " and ".join(_told(plan, plan.crew.trades[n], crew.trades[n]) for n in moved)
-    names = dict.fromkeys(fill(TRADES[crew.trades[n].trade], plan.words).lower() for n in moved)
+    crew = _with_days(plan.crew, found)
+    moved = [(before, day) for before, day in zip(was, crew.trades, strict=True) if before.at != day.at]
+    names = dict.fromkeys(fill(TRADES[day.trade], plan.words).lower() for _, day in moved)
+    told = " and ".join(_told(plan, before, day) for before, day in moved)
     return {"short": f"{' and '.join(names)} later", "told": told, "crew": _written(crew)}
 
 
-def _put_off(trial: _Trial) -> Crew:
-    """The crew with each trade before which something is late put off until the first day on which that is done."""
-    crew, ends = trial.crew, dict[int, datetime]()
-    for one in trial.plan.placed:
-        if not one.late:
-            continue
-        op, before = trial.laid.ops[one.key], trial.laid.by_key[one.key].work.before
-        for n, day in enumerate(crew.trades):
-            if day.trade == before and day.at == op.by and day in crew.trades_in(trial.laid.by_key[one.key].todo.room):
-                end = trial.laid.of.moment(one.end)
+def _ends(trial: _Trial) -> dict[int, datetime]:
+    """When what is late before each other trade is done, by the trade's place in the crew's list."""
+    laid, ends = trial.laid, dict[int, datetime]()
+    for one in trial.late:
+        told, by = laid.by_key[one.key], laid.ops[one.key].by
+        here = laid.crew.trades_in(told.todo.room)
+        for n, day in enumerate(laid.crew.trades):
+            if day.trade == told.work.before and day.at == by and day in here:
+                end = laid.of.moment(one.end)
                 ends[n] = max(end, ends.get(n, end))
-    for n, end in ends.items():
-        on = next((day for day in _days_after(crew.trades[n]) if day.at is not None and day.at >= end), None)
-        crew = crew if on is None else _with_day(crew, n, on)
-    return crew
+    return ends
 
 
-def _with_day(crew: Crew, n: int, day: TradeDay) -> Crew:
-    return crew.model_copy(update={"trades": [day if i == n else one for i, one in enumerate(crew.trades)]})
+def _with_days(crew: Crew, comes: Comes) -> Crew:
+    """The crew with other trades coming at other moments, each done as much later."""
 
+    def moved(was: TradeDay, at: datetime | None) -> TradeDay:
+        if at is None or was.at is None or at == was.at:
+            return was
+        done = was.done and put_off(was.done, at - was.at)
+        return was.model_copy(update={"at": at, "done": done})
 
-def _days_after(was: TradeDay) -> list[TradeDay]:
-    """The same trade on each later weekday, done as much later."""
-    at, done = was.at, was.done
-    assert at is not None
-    days = [at + n * DAY for n in range(1, LATEST + 1)]
-    return [
-        was.model_copy(update={"at": day, "done": None if done is None else _weekday(done + (day - at))})
-        for day in days
-        if day.weekday() < 5
-    ]
-
-
-def _weekday(day: datetime) -> datetime:
-    return day + max(0, 7 - day.weekday()) * DAY if day.weekday() > 4 else day
+    return crew.model_copy(update={"trades": [moved(was, at) for was, at in zip(crew.trades, comes, strict=True)]})
 
 
 def _told(plan: JobPlan, was: TradeDay, day: TradeDay) -> str:
