@@ -6,8 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from helpers import POCKET, inch, plain, solved
-from jambo.core.planning.day import leads, read_first
-from jambo.core.planning.problem import PlacedWork
+from jambo.core.planning.day import days_of, leads, minutes_on, read_first
+from jambo.core.planning.problem import Person, PlacedWork
 from jambo.core.record import stands, still_to_cut
 from jambo.core.solve import solve
 from jambo.format.document import Document
@@ -96,3 +96,22 @@ def test_what_stands_is_cut_no_more(done, wall, frame):
 )
 def test_a_piece_cut_short_is_cut_anew(was, cut, left):
     assert still_to_cut(2, inch("80 5/8"), inch(was), cut) == left
+
+
+@pytest.mark.parametrize(
+    ("start", "end", "minutes"),
+    [
+        (420, 480, {0: 60}),
+        (700, 780, {0: 20 + 30}),  # over the half hour at noon
+        (900, 1440 + 450, {0: 30, 1: 30}),  # over a night
+        (900, 4 * 1440 + 450, {0: 30, 1: 480, 4: 30}),  # days 2 and 3 nobody works
+        (930, 1440 + 420, {}),  # between two days
+    ],
+)
+def test_minutes_of_a_day_at_an_operation(start, end, minutes):
+    """7:00 to 12:00 and 12:30 to 15:30 of days 0, 1 and 4."""
+    times = tuple((d * 1440 + a, d * 1440 + b) for d in (0, 1, 4) for a, b in ((420, 720), (750, 930)))
+    one, placed = Person("Ada", times), PlacedWork("a", start, end, ("Ada",))
+    assert {d: m for d in range(6) if (m := minutes_on(d, placed, one))} == minutes
+    assert list(days_of(placed, [one])) == list(minutes)
+    assert list(days_of(placed, [Person("Bo", ())])) == []

@@ -10,7 +10,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from jambo.core.planning.problem import Circle, Operation, Person, WorkProblem
+from jambo.core.planning.problem import DAY, Circle, Operation, Person, WorkProblem
 from jambo.format.dates import Day, Moment
 from jambo.format.declared import Model
 from jambo.format.problems import FieldError, Refused
@@ -19,12 +19,11 @@ FORMAT = "jambo-plan/1"
 
 MOST_OPERATIONS = 5_000
 MOST_PEOPLE = 60
-DAY = 24 * 60
 MOST_TOLD = 40  # of what an operation waits for: enough to know what to do about it
 YEARS = 2  # a plan looks no further ahead
 
 Weekday = Literal["mon", "tue", "wed", "thu", "fri", "sat", "sun"]
-MOST_DRYING = 14 * 24 * 60  # minutes
+MOST_DRYING = 14 * DAY
 RARE = 16 * 60  # minutes a week; who is there for no more is there on a day or two
 WEEKDAYS: tuple[Weekday, ...] = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
 

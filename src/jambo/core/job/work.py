@@ -135,9 +135,18 @@ class WorkOfJob:
 
     def _drying(self, opening: Opening, result: Result, ticked: Mapping[str, Tick]) -> Iterator[Wait]:
         """What was done at an opening and is not dry yet."""
-        for kind, steps in steps_by_kind(opening, result.steps).items() if self.dries else ():
-            ticks = [ticked[step.key].at for step in steps if step.key in ticked]
-            if kind in self.dries and ticks and len(ticks) == len(steps):
-                dry = max(ticks) + timedelta(minutes=self.dries[kind])
-                if dry > self.start:
-                    yield Wait(Dry(kind), self._known(dry))
+        for kind, last in finished(opening, result, ticked) if self.dries else ():
+            dry = last.at + timedelta(minutes=self.dries.get(kind, 0))
+            if dry > self.start:
+                yield Wait(Dry(kind), self._known(dry))
+
+
+def finished(opening: Opening, result: Result, ticked: Mapping[str, Tick]) -> Iterator[tuple[WorkKind, Tick]]:
+    """Give the work of an opening that is done, each with the last of its steps (handbook 29).
+
+    Args:
+        opening, result: as solved; ticked: when each step was done, by its key.
+    """
+    for kind, steps in steps_by_kind(opening, result.steps).items():
+        if all(step.key in ticked for step in steps):
+            yield kind, max((ticked[step.key] for step in steps), key=lambda tick: tick.at)

@@ -11,11 +11,10 @@ from heapq import heapify, heappop, heappush, merge
 
 from jambo.core.frozen import dataclass
 from jambo.core.planning.hours import Hours
-from jambo.core.planning.problem import WorkProblem
+from jambo.core.planning.problem import DAY, WorkProblem
 
 FOREVER = 1 << 60
 WAITS = (0, 30, 60, 90)  # minutes somebody waits for another
-DAY = 24 * 60
 
 
 @dataclass(frozen=True)

@@ -7,6 +7,8 @@ from functools import cached_property
 
 from jambo.core.frozen import dataclass
 
+DAY = 24 * 60  # minutes
+
 
 @dataclass(frozen=True, slots=True)
 class Person:

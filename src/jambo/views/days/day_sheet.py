@@ -2,21 +2,19 @@
 
 from __future__ import annotations
 
-from bisect import bisect_right
 from collections import Counter
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
-from datetime import date, datetime, time, timedelta
-from itertools import takewhile
+from datetime import date, datetime, timedelta
 
 from typing_extensions import TypedDict
 
-from jambo.core.planning.day import leads, read_first
+from jambo.core.job.work import finished
+from jambo.core.planning.day import days_of, leads, minutes_on, read_first
 from jambo.core.planning.problem import PlacedWork
 from jambo.core.planning.work import TRADES, called, steps_by_kind
 from jambo.core.words.clock import at_the_wall, in_hours, spoken
 from jambo.core.words.lists import fill
-from jambo.format.plan import DAY
 from jambo.views.days.job_plan import HeldUpOut, JobPlan, Told, WorkOut
 from jambo.views.material.job_cutting import JobCuttingOut, JobStickOut
 from jambo.views.opening.result import flag_out, item_detail, step_out
@@ -109,10 +107,11 @@ def day_sheet(plan: JobPlan, day: date | None, cutting: JobCuttingOut) -> DayShe
     Args:
         plan: of the job; day: which; the first with work where it is None; cutting: how the job's timber is cut.
     """
-    by_day: dict[date, list[PlacedWork]] = {}
+    people = {person.name: person for person in plan.of.problem.people}
+    first, by_day = plan.of.midnight.date(), dict[date, list[PlacedWork]]()
     for placed in plan.plan.placed:
-        for one in _days(plan, placed):
-            by_day.setdefault(one, []).append(placed)
+        for n in days_of(placed, [people[name] for name in placed.who]):
+            by_day.setdefault(first + timedelta(days=n), []).append(placed)
     today = plan.said.start.date()
     on = day or min(by_day, default=today)
     works = by_day.get(on, [])
@@ -148,33 +147,16 @@ def _count(n: int) -> str:
     return "1 piece of work" if n == 1 else f"{n} pieces of work"
 
 
-def _days(plan: JobPlan, placed: PlacedWork) -> Iterator[date]:
-    """The days on which somebody is at an operation: it may go on over a night, and over days nobody works."""
-    begin, end = plan.of.moment(placed.start).date(), plan.of.moment(placed.end).date()
-    for n in range((end - begin).days + 1):
-        day = begin + timedelta(days=n)
-        if any(_minutes(plan, placed, name, day) for name in placed.who):
-            yield day
-
-
-def _minutes(plan: JobPlan, placed: PlacedWork, name: str, day: date) -> int:
-    """How many minutes of a day somebody is at an operation."""
-    low = int((datetime.combine(day, time()) - plan.of.midnight) / timedelta(minutes=1))
-    times = next(person.times for person in plan.of.problem.people if person.name == name)
-    begin, end = max(low, placed.start), min(low + DAY, placed.end)
-    first = bisect_right(times, (begin, begin)) - 1
-    return sum(max(0, min(e, end) - max(b, begin)) for b, e in takewhile(lambda t: t[0] < end, times[max(0, first) :]))
-
-
 def _people(plan: JobPlan, works: Sequence[PlacedWork], on: date, cutting: JobCuttingOut) -> Iterator[PersonSheetOut]:
     first = leads(works)
     cuts = _cuts(plan, works, first, cutting)
-    for person in plan.said.people:
+    day = (on - plan.of.midnight.date()).days
+    for person in plan.of.problem.people:
         mine = [placed for placed in works if person.name in placed.who]
         if not mine:
             continue
         lead = [plan.by_key[p.key] for p in mine if first[p.key] == person.name]
-        minutes = sum(_minutes(plan, p, person.name, on) for p in mine)
+        minutes = sum(minutes_on(day, p, person) for p in mine)
         yield {
             "name": person.name, "told": f"{_count(len(mine))}, {in_hours(minutes)}",
             "work": [_work(plan, placed, person.name) for placed in mine],
@@ -294,9 +276,8 @@ def _done(plan: JobPlan, on: date) -> Iterator[DayDoneOut]:
     found: list[tuple[datetime, DayDoneOut]] = []
     for todo in plan.todo:
         opening = todo.of.facts.opening
-        for kind, steps in steps_by_kind(opening, todo.of.result.steps).items():
-            ticks = [todo.ticked[step.key] for step in steps if step.key in todo.ticked]
-            if len(ticks) == len(steps) and (last := max(ticks, key=lambda tick: tick.at)).at.date() == on:
+        for kind, last in finished(opening, todo.of.result, todo.ticked):
+            if last.at.date() == on:
                 one: DayDoneOut = {
                     "opening": todo.id, "mark": todo.mark, "label": fill(called(opening.kind, kind), plan.words),
                     "at": at_the_wall(last.at), "who": last.who,
