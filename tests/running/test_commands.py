@@ -150,6 +150,18 @@ def test_two_starts_on_one_port_at_once_give_one_line(local):
         assert "is taken by another program" in again.stderr and "Traceback" not in again.stderr
 
 
+def test_a_free_port_is_nobodys_and_stays_so_until_it_is_taken(monkeypatch):
+    """Whoever calls out meanwhile, or listens on any port, is given one of the system's own: a database once found its port gone."""
+    first = int(Path("/proc/sys/net/ipv4/ip_local_port_range").read_text().split()[0])
+    assert all(free_port() < first for _ in range(50))
+    with socket.socket() as other:
+        other.bind(("127.0.0.1", free_port()))
+        other.listen()
+        mine = other.getsockname()[1]
+        monkeypatch.setattr(machine, "PORTS", [mine, mine, mine, (free := free_port())])
+        assert free_port() == free
+
+
 def test_of_many_who_listen_on_a_port_one_does():
     port = free_port()
     with ThreadPoolExecutor(6) as pool:

@@ -1,9 +1,11 @@
 """The machine: where things live in the tree, and the Debian packages that must be there."""
 
+import contextlib
 import errno
 import hashlib
 import logging
 import os
+import secrets
 import shutil
 import socket
 import subprocess
@@ -20,6 +22,7 @@ VAR = ROOT / "var"
 WEB = ROOT / "web"
 
 LOG_BYTES, LOGS = 2_000_000, 5
+PORTS = range(20_000, 32_000)  # below those that whoever calls out is given
 WAITING = 128  # calls that may wait in line while everything starts
 LEAST_ROOM = 500_000_000  # bytes: below, it is said
 
@@ -149,10 +152,12 @@ def listen(port: int | None, usual: int, address: str = "127.0.0.1", option: str
 
 
 def free_port() -> int:
-    """Return a TCP port on 127.0.0.1 that nobody listens on."""
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return int(probe.getsockname()[1])
+    """Return a TCP port on 127.0.0.1 that nobody listens on, and that the system gives nobody before it is taken."""
+    while True:
+        port = secrets.choice(PORTS)
+        with socket.socket() as probe, contextlib.suppress(OSError):
+            probe.bind(("127.0.0.1", port))
+            return port
 
 
 def digest(paths: Iterable[Path]) -> str:
