@@ -418,6 +418,23 @@ def test_two_windows_change_different_house_rules_and_both_stand(page, context, 
     assert {name: said.removesuffix(" in") for name, said in rules.items()} == {"head_gap": "3/32", "hinge_gap": "5/32"}
 
 
+def test_at_the_saw_a_press_that_bounces_takes_one_piece_away(page, client, job):
+    client.post(f"/api/jobs/{job}/openings", json=PLAIN).raise_for_status()
+    page.goto(f"/jobs/{job}/cutting")
+    unfold(page, "1 1/2 × 3 1/2").get_by_role("button", name="At the saw").click()
+    saw = page.get_by_role("region", name="At the saw: 1 1/2 × 3 1/2")
+    expect(saw.get_by_role("button", name=re.compile("^Next piece$|^Stick is cut$"))).to_be_visible()
+    settled(page)
+    pieces = saw.locator("ol button")
+    for _ in range(int(re.search(r"(\d+) sticks to go", saw.inner_text())[1])):
+        if pieces.count() == 1:
+            saw.get_by_role("button", name="Another first").click()
+    saw.get_by_role("button", name="Next piece").dblclick()
+    expect(pieces.nth(1)).to_have_attribute("aria-current", "step")
+    settled(page)
+    assert client.get(f"/api/jobs/{job}/cutting/sticks").json() == []
+
+
 def test_at_the_saw_a_stick_cut_away_from_the_server_is_not_asked_again(page, context, client, job):
     client.post(f"/api/jobs/{job}/openings", json=PLAIN).raise_for_status()
     page.goto(f"/jobs/{job}/cutting")

@@ -144,7 +144,14 @@ function OneStick({ stick, busy, done, later, close }: StickProps) {
             Another first
           </Button>
         )}
-        <Button autoFocus size="xl" className={styles.next} aria-disabled={busy || undefined} onClick={next}>
+        {/* a press that bounces, of a glove, is one */}
+        <Button
+          autoFocus
+          size="xl"
+          className={styles.next}
+          aria-disabled={busy || undefined}
+          onClick={(press) => press.detail < 2 && next()}
+        >
           {busy ? "Keeping it…" : last ? "Stick is cut" : "Next piece"}
         </Button>
       </div>
