@@ -23,16 +23,16 @@ def without(*paths):
     ("doc", "said"),
     [
         (plain(), ""),
-        (plain(**{"opening.door": {"leaves": [{"width": "30 in"}]}}), "Door not settled"),
-        (without("opening.floors"), "Floor not settled"),
-        (without("opening.floors", "opening.header"), "Floor not settled"),  # the earliest stage that waits
-        (without("opening.header"), "Frame not settled"),
-        (without("wall.finish_a"), "Frame not settled"),
-        (without("opening.position"), "Frame not settled"),
+        (plain(**{"opening.door": {"leaves": [{"width": "30 in"}]}}), "door not settled"),
+        (without("opening.floors"), "floor not settled"),
+        (without("opening.floors", "opening.header"), "floor not settled"),  # the earliest stage that waits
+        (without("opening.header"), "frame not settled"),
+        (without("wall.finish_a"), "frame not settled"),
+        (without("opening.position"), "frame not settled"),
         (plain(**{"wall.length": "24"}), ""),  # it cannot be at all
-        (plain(**SLIDER, **{"opening.door.slider.base_thickness": None, "wall.finish_a": None}), "Wall not settled"),
-        (plain(**SLIDER, **{"opening.casing": {"width": "2 1/4"}}), "Trim not settled"),
-        (plain(**{"opening.frame.kind": "steel_wrap"}), "Frame not settled"),
+        (plain(**SLIDER, **{"opening.door.slider.base_thickness": None, "wall.finish_a": None}), "wall not settled"),
+        (plain(**SLIDER, **{"opening.casing": {"width": "2 1/4"}}), "trim not settled"),
+        (plain(**{"opening.frame.kind": "steel_wrap"}), "frame not settled"),
     ],
 )
 def test_a_list_names_the_stage_on_which_the_page_of_the_opening_asks_for_what_is_missing(doc, said):

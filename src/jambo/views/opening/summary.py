@@ -217,7 +217,7 @@ def summary_out(of: Summary, tape: Tape, words: Region) -> SummaryOut:
         }  # fmt: skip
     return {
         "stopped": of.stopped,
-        "unsettled": f"{STAGES[of.stage]} not settled" if of.stage is not None else "",
+        "unsettled": f"{STAGES[of.stage].lower()} not settled" if of.stage is not None else "",
         "leaf": pair(of.leaf),
         "ro": pair(of.ro, "up"),
         "waits_on": list(of.waits_on),
