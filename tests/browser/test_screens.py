@@ -8,6 +8,7 @@ import pytest
 from playwright.sync_api import expect
 from pypdf import PdfReader
 
+from helpers import SLIDER, plain
 from jambo.running.machine import WEB
 
 
@@ -422,6 +423,21 @@ def test_views_are_accessible_and_fit(page, demo_opening, address, shows, size):
     )
     assert found == []
     assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth")
+
+
+def test_what_is_still_needed_leads_to_its_field_though_two_stages_ask_for_it(page, client, job):
+    """A slab passes in front of its casing, nobody said how thick: the trim stage is said to wait, and has the field."""
+    doc = plain(**SLIDER, **{"opening.casing": {"width": "2 1/4"}})
+    body = {"wall": doc["wall"], "opening": doc["opening"]}
+    opening = client.post(f"/api/jobs/{job}/openings", json=body).json()["id"]
+    page.goto(f"/openings/{opening}/trim")
+    needed = page.get_by_role("region", name="Flags").get_by_role("button", name="Casing thickness")
+    needed.click()
+    expect(page.get_by_label("Thickness", exact=True)).to_be_focused()
+    page.keyboard.type("11/16")
+    page.keyboard.press("Tab")
+    expect(needed).to_have_count(0)
+    expect(page.get_by_role("main")).to_contain_text("Long nails for casing, side A")
 
 
 def test_on_the_door_stage_nothing_is_out_of_line_or_cut_off(page, client):

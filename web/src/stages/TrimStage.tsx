@@ -25,6 +25,8 @@ const PIECES = [
   "casing_wanted_hinge",
   "casing_wanted_strike",
   "casing_wanted_head",
+  "casing_nail_a",
+  "casing_nail_b",
 ];
 
 /** What covers the joint: the casing, its corners, and whether it reaches over the edge of the opening. */
@@ -39,7 +41,10 @@ export function TrimStage() {
       {(none || (usually && !now.opening.casing?.width)) && (
         <SwitchAt path="opening.casing.none" label={`No ${words.casing ?? "casing"} on this opening`} />
       )}
-      <LengthAt path="opening.casing.width" label={`Width of the ${words.casing ?? "casing"}`} />
+      <div className="pair">
+        <LengthAt path="opening.casing.width" label={`Width of the ${words.casing ?? "casing"}`} />
+        <LengthAt path="opening.casing.thickness" label="Thickness" />
+      </div>
       <ChoiceAt path="opening.casing.corner" />
       <div className="pair">
         <LengthAt path="opening.rules.setback" label={`Step back (${words.casing_step ?? "reveal"})`} />
