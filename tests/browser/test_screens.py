@@ -1,5 +1,6 @@
 """A carpenter at the real screens: by keyboard, with mistakes, with a second tab, on a phone, at the printer."""
 
+import re
 from fractions import Fraction
 from io import BytesIO
 from itertools import pairwise
@@ -438,6 +439,42 @@ def test_what_is_still_needed_leads_to_its_field_though_two_stages_ask_for_it(pa
     page.keyboard.press("Tab")
     expect(needed).to_have_count(0)
     expect(page.get_by_role("main")).to_contain_text("Long nails for casing, side A")
+
+
+HOLE = [{"place": f"width_{at}", "value": "31 1/2"} for at in ("foot", "middle", "head")] + [
+    {"place": f"height_{at}", "value": "83"} for at in ("left", "right")
+]
+TWISTED = {"place": "twist_left", "value": "3/16", "toward": "A", "at": "40"}
+
+
+@pytest.mark.parametrize(
+    ("changes", "readings", "code", "leads_to"),
+    [
+        (SLIDER | {"opening.door.slider.slab_width": "31"}, [], "slab-does-not-cover", "opening.door.slider.slab_width"),
+        (
+            {"opening.door.in_hand": {"may_trim_hinge": "1/8", "may_trim_free": "1/8"}},
+            HOLE, "unit-too-wide-leaf-may", "opening.door.in_hand.width_top",  # among what is folded away
+        ),
+        ({}, [*({**one, "value": "32 1/4"} if one["place"].startswith("width") else one for one in HOLE), TWISTED], "twist-not-read", "survey"),
+        ({"opening.rules": {"long_screw": "1 3/4"}}, [], "long-screw-short", None),
+    ],
+    ids=lambda one: one if isinstance(one, str) else "",
+)  # fmt: skip
+def test_the_way_to_a_cure_leads_to_its_field(page, client, job, changes, readings, code, leads_to):
+    doc = plain(**changes)
+    body = {"wall": doc["wall"], "opening": doc["opening"]}
+    opening = client.post(f"/api/jobs/{job}/openings", json=body).json()["id"]
+    for reading in readings:
+        client.post(f"/api/openings/{opening}/readings", json={"reading": reading}).raise_for_status()
+    flags = client.post("/api/solve", json=doc | {"survey": {"readings": readings}}).json()["flags"]
+    page.goto(f"/openings/{opening}/{next(f['stage'] for f in flags if f['code'] == code)}")
+    page.locator(f"[data-code={code}]").get_by_role("button", name="Go there").click()
+    if leads_to == "survey":  # which place is read is asked there
+        expect(page).to_have_url(re.compile("/survey$"))
+    elif leads_to:
+        expect(page.locator(f"[data-path^='{leads_to}'] :focus")).to_be_visible()
+    else:  # no stage asks for that rule: the job's page does
+        expect(page).to_have_url(re.compile(f"/jobs/{job}/rules#long_screw$"))
 
 
 def test_on_the_door_stage_nothing_is_out_of_line_or_cut_off(page, client):

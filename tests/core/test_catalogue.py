@@ -7,7 +7,7 @@ from flag_cases import FLAGS
 from test_refloor import CASES as FLOOR_CASES
 from test_wall import CASES as WALL_CASES
 
-from helpers import demo_document, plain, solved
+from helpers import BYPASS, POCKET, SLIDER, demo_document, plain, solved
 from jambo.core.all_flags import KINDS as FLAG_KINDS
 from jambo.core.labels import template_of
 from jambo.core.quantities.figure import Figure
@@ -102,3 +102,18 @@ def test_what_was_heard_comes_back_by_path():
     facts = facts_of(parse(Document, plain(**{"opening.door": {"leaves": [{"width": "2668"}]}})))
     assert facts.heard["opening.door.leaves[0].width"].reading == "2 ft 6 in by 6 ft 8 in"
     assert facts.heard["opening.door.leaves[0].height"].length == facts.opening.leaves[0].height.value
+
+
+@pytest.mark.parametrize(
+    ("changes", "path"),
+    [
+        ({}, "leaves[0].width"),
+        (POCKET, "leaves[0].width"),
+        (SLIDER, "opening_width"),
+        (BYPASS, "opening_width"),
+        ({"opening.door": {"kind": "cased", "opening_width": "36 in", "opening_height": "82"}}, "opening_width"),
+    ],
+)
+def test_a_way_through_is_told_at_the_width_that_was_said(changes, path):
+    flags = solved(plain(**changes)).flags
+    assert {f.path for f in flags if "-way" in f.code or f.code == "caution-clear-width"} == {f"opening.door.{path}"}

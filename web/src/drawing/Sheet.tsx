@@ -120,7 +120,7 @@ function FlagMarks({ result, scale }: { result: Result; scale: Scale }) {
               key={i}
               className={flag.level}
               transform={`translate(${spot[0] + beside * 26} ${spot[1]})`}
-              onClick={() => flag.path && goTo(flag.path, flag.path.startsWith("survey") ? flag.stage : undefined)}
+              onClick={() => flag.path && goTo(flag.path, flag.stage)}
             >
               <title>{flag.reason}</title>
               {flag.level === "stop" ? <path d="M-5 -12H5L12 -5V5L5 12H-5L-12 5V-5Z" /> : <circle r="12" />}

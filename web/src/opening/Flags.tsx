@@ -187,7 +187,7 @@ function FlagList({ flags }: { flags: Flag[] }) {
                 <button
                   type="button"
                   className="link"
-                  onClick={() => goTo(flag.path, flag.path.startsWith("survey") ? flag.stage : undefined)}
+                  onClick={() => goTo(flag.path, flag.stage)}
                   aria-label={`Go there: ${flag.cure}`}
                 >
                   Go there

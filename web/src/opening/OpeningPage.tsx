@@ -120,7 +120,7 @@ function OneOpening({ id }: { id: number }) {
     (name: StageName) => void navigate(`/openings/${id}/${name}`, { replace: true }),
     [navigate, id],
   );
-  const goTo = useGoTo({ page: page.data, stages, named, homes, goStage });
+  const goTo = useGoTo({ page: page.data, named, homes, goStage });
 
   useStageKeys(stages, goStage);
   useHotkeys([["Escape", () => setSlip(null)]], ["INPUT", "TEXTAREA", "SELECT"]);

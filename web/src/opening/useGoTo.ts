@@ -12,37 +12,42 @@ function elsewhere(path: string, { job, wall }: OpeningPageData): string | null 
   return floor === undefined ? null : `/jobs/${job.id}/floors#${job.job.floors?.[Number(floor)]?.key ?? ""}`;
 }
 
-/** Give the focus to the field of a fact, as soon as its stage is drawn. */
-function focusOn(path: string, tries: number) {
+/** Give the focus to the field of a fact, as soon as its stage is drawn; where the stage has none, `otherwise`. */
+function focusOn(path: string, otherwise: () => void, tries = 20) {
   const field = document.querySelector<HTMLElement>(`[data-path^="${CSS.escape(path)}"]`);
+  for (let fold = field?.closest("details"); fold; fold = fold.parentElement?.closest("details")) fold.open = true;
   const target = field?.matches("input,select,textarea,button")
     ? field
     : field?.querySelector<HTMLElement>("input,select,textarea,button");
   if (target) target.focus();
-  else if (tries > 0) requestAnimationFrame(() => focusOn(path, tries - 1));
+  else if (tries > 0) requestAnimationFrame(() => focusOn(path, otherwise, tries - 1));
+  else otherwise();
 }
 
 interface Around {
   page: OpeningPageData | undefined;
-  stages: Catalogue["stages"];
   named: StageName[];
   homes: Catalogue["homes"] | undefined;
   goStage: (name: StageName) => void;
 }
 
-/** Leads to where a fact is settled, by its path and the stage that is said to be its home. */
-export function useGoTo({ page, stages, named, homes, goStage }: Around) {
+/** Leads to where a fact is settled, by its path; readings of the check are taken on the stage whose flag tells of them. */
+export function useGoTo({ page, named, homes, goStage }: Around) {
   const navigate = useNavigate();
   return useCallback(
-    (path: string, home?: string) => {
+    (path: string, stage?: string) => {
       const other = page && elsewhere(path, page);
       if (other) {
         void navigate(other);
         return;
       }
-      goStage(stages.find((s) => s.name === home)?.name ?? stageOf(path, named, homes ?? {}));
-      requestAnimationFrame(() => focusOn(path, 20));
+      goStage(path.startsWith("survey") && stage === "hang" ? stage : stageOf(path, named, homes ?? {}));
+      const otherwise = () => {
+        if (page && path.startsWith("opening.rules."))
+          void navigate(`/jobs/${page.job.id}/rules#${path.slice("opening.rules.".length)}`);
+      };
+      requestAnimationFrame(() => focusOn(path, otherwise));
     },
-    [goStage, navigate, page, stages, named, homes],
+    [goStage, navigate, page, named, homes],
   );
 }

@@ -56,9 +56,10 @@ FLAGS = FlagWords(
 
 
 def on_door(
-    opening: Opening, figures: Figures, rules: HouseRules, own: Iterable[Flag] = (), way: str = "caution-way-through"
+    opening: Opening, figures: Figures, rules: HouseRules, own: Iterable[Flag], way: str, width_at: str
 ) -> Iterator[Flag]:
-    """Widths that read two ways, what the kind says of its `own`, and cautions; `way` is the one about the way left free."""
+    """Widths that read two ways, what the kind says of its `own`, and cautions; `way` is the one about the way left free, `width_at` what
+    says how wide that is."""
     told: set[Length] = set()  # two leaves written alike are asked about once
     for i, leaf in enumerate(opening.leaves):
         if leaf.width_also is not None and isinstance(leaf.width, Known) and leaf.width.value not in told:
@@ -68,7 +69,7 @@ def on_door(
             yield FLAGS("leaf-width-two-readings", values, about, f"opening.door.leaves[{i}].width")
     yield from own
     if (clear := figures.value(names.CLEAR_WIDTH)) is not None:
-        yield FLAGS(way, {"clear": clear}, (names.CLEAR_WIDTH,), "opening.door.leaves[0].width")
+        yield FLAGS(way, {"clear": clear}, (names.CLEAR_WIDTH,), width_at)
     if opening.mass is not None and opening.mass > TWO_PEOPLE[rules.habit]:
         yield FLAGS("caution-heavy-leaf", {"mass": opening.mass.text(rules.habit)}, (), "opening.door.mass")
     if opening.glass:

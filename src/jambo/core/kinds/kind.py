@@ -96,7 +96,7 @@ class KindOfDoor(ABC):
         covers_joint: its casing covers the joint between frame and rough opening on both sides alike.
         centred: its finished way stands in the middle of its rough opening.
         keeps_head: unless it swings, why it is on no head line.
-        way: the caution about the way it leaves free.
+        way: the caution about the way it leaves free; width_at: the path of the width that is said of it.
         fitting_in_it: the flag about a fitting that stands in its rough opening.
     """
 
@@ -107,6 +107,7 @@ class KindOfDoor(ABC):
     centred: ClassVar[bool] = True
     keeps_head: ClassVar[str] = "it slides: its track says its height"
     way: ClassVar[str] = "caution-way-through"
+    width_at: ClassVar[str] = "opening.door.opening_width"
     fitting_in_it: ClassVar[str] = "fitting-in-opening"
 
     # what is asked of it, and where
@@ -216,7 +217,7 @@ class KindOfDoor(ABC):
     def flags(self, planned: Planned) -> Iterator[Flag]:
         """Judge it and the opening it is planned in, in the order of the work."""
         opening, figures, rules = planned.opening, planned.figures, planned.rules
-        yield from on_door(opening, figures, rules, self.door_flags(planned), self.way)
+        yield from on_door(opening, figures, rules, self.door_flags(planned), self.way, self.width_at)
         yield from judge.on_floor(opening.floors, opening.handing, figures, rules, swings=self.swings)
         if not planned.standing:
             yield from self.opening_flags(planned)

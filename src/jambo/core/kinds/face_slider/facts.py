@@ -52,8 +52,12 @@ class Slider:
 
     length: Annotated[Known | None, declare("track", "track bought", name="track_bought", short="Length")]
     rail: Annotated[Known | None, declare("track", "first of two rails", name="rail_first", short="First of two rails")]
-    slab_width: Annotated[Known | None, declare("leaf_width", "slab in hand, width", name="slab_width_given")]
-    slab_height: Annotated[Known | None, declare("leaf_height", "slab in hand, height", name="slab_height_given")]
+    slab_width: Annotated[
+        Known | None, declare("leaf_width", "slab in hand, width", name="slab_width_given", stage="door")
+    ]
+    slab_height: Annotated[
+        Known | None, declare("leaf_height", "slab in hand, height", name="slab_height_given", stage="door")
+    ]
     hole_above: Annotated[Known, declare("small", rule=house.HOLE_ABOVE_SLAB, short="Holes over slab")]
     hanger_edge: Annotated[Known, declare("small", rule=house.HANGER_EDGE, short="Hanger from edge")]
     hanger_spread_least: Annotated[
@@ -68,9 +72,9 @@ class Slider:
     spacer: Annotated[Known, declare("small", rule=house.TRACK_SPACER, stage="wall")]
     hole_first: Annotated[Known, declare("small", rule=house.TRACK_HOLE_FIRST, short="End to first hole")]
     hole_spacing: Annotated[Known, declare("spacing", rule=house.TRACK_HOLE_SPACING, short="Holes apart")]
-    side_overlap: Annotated[Known, declare("small", rule=house.SIDE_OVERLAP)]
-    top_overlap: Annotated[Known, declare("small", rule=house.TOP_OVERLAP)]
-    open_clearance: Annotated[Known, declare("small", rule=house.OPEN_CLEARANCE)]
+    side_overlap: Annotated[Known, declare("small", rule=house.SIDE_OVERLAP, stage="door")]
+    top_overlap: Annotated[Known, declare("small", rule=house.TOP_OVERLAP, stage="door")]
+    open_clearance: Annotated[Known, declare("small", rule=house.OPEN_CLEARANCE, stage="door")]
     pull_height: Annotated[Known, declare("height", rule=house.PULL_HEIGHT)]
     pull_inset: Annotated[Known, declare("small", rule=house.PULL_INSET, short="Pull from closing edge")]
     guide_length: Annotated[Known, declare("small", rule=house.GUIDE_LENGTH)]

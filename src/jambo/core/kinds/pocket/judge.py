@@ -237,4 +237,4 @@ def on_pocket(opening: Opening, wall: Wall, figures: Figures, rules: HouseRules)
     if kit.base_cabinet:
         yield FLAGS("pocket-base-cabinet", {}, (names.LONGEST_FIXING_A,), f"{POCKET}.base_cabinet")
     if not kind_of_frame(opening.frame).flat:
-        yield FLAGS("pocket-wants-flat-legs", {}, (names.LEG_LENGTH,), "opening.frame.kind")
+        yield FLAGS("pocket-wants-flat-legs", {}, (names.LEG_LENGTH,), "opening.frame.thickness")

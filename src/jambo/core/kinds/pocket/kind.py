@@ -33,6 +33,7 @@ class PocketDoor(KindOfDoor):
     pole = drawing.POLE
     covers_joint = False  # its casing covers one leg's joint and the split legs, not both sides alike
     centred = False
+    width_at = "opening.door.leaves[0].width"
     fitting_in_it = "fitting-in-pocket"
 
     def stages(self, opening: Opening) -> tuple[Stage, ...]:

@@ -34,6 +34,7 @@ class SwingDoor(KindOfDoor):
     pole = drawing.POLE
     swings = True
     way = "caution-clear-width"
+    width_at = "opening.door.leaves[0].width"
 
     def stages(self, opening: Opening) -> tuple[Stage, ...]:
         """Without casing where the frame wraps the wall."""
