@@ -29,7 +29,9 @@ def test_what_waits_says_the_same_on_the_board_in_the_places_and_on_the_list_of_
     assert counts.items() <= waits.items()
     assert (waits["lapsed"], waits["crew"]) == (0, False)
     board = client.get(f"/api/jobs/{job}").json()["openings"]
-    assert [(o["id"], o["brief"]["stopped"], bool(o["brief"]["unsettled"])) for o in board] == [(n, s, m) for n, _, s, m in walk]
+    assert [(o["id"], o["brief"]["stopped"], bool(o["brief"]["unsettled"])) for o in board] == [
+        (n, s, m) for n, _, s, m in walk
+    ]
     listed = next(one for one in client.get("/api/waits").json() if one["id"] == job)
     assert counts.items() <= listed.items()
     assert client.get("/api/jobs/999999/waits").status_code == 404

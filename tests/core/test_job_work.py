@@ -331,6 +331,12 @@ def test_what_was_done_dries_before_anything_goes_on(last, ticked, until):
     assert [one.until for one in found["set"].waits] == until and found["set"].dries == 15
 
 
+def test_what_has_nothing_to_dry_is_waited_for_by_nobody():
+    """Framed a minute after the plan begins: the filler of another work is no matter."""
+    done = [(key, MONDAY + timedelta(minutes=1)) for key in FRAMING]
+    assert not waits(ticked=done, dries={"set": 15})["set"].waits
+
+
 @pytest.mark.parametrize(("until", "begins", "stays"), [(HORIZON, HORIZON, []), (AFTER, None, [PutOff(AFTER)])])
 def test_what_the_crew_put_off_begins_then_or_waits_where_a_plan_does_not_look(until, begins, stays):
     one = waits(put_off={"set": until})["set"]

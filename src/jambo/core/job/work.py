@@ -136,8 +136,7 @@ class WorkOfJob:
     def _drying(self, opening: Opening, result: Result, ticked: Mapping[str, Tick]) -> Iterator[Wait]:
         """What was done at an opening and is not dry yet."""
         for kind, last in finished(opening, result, ticked) if self.dries else ():
-            dry = last.at + timedelta(minutes=self.dries.get(kind, 0))
-            if dry > self.start:
+            if kind in self.dries and (dry := last.at + timedelta(minutes=self.dries[kind])) > self.start:
                 yield Wait(Dry(kind), self._known(dry))
 
 
